@@ -1,0 +1,26 @@
+export {
+  CONNECTOR_TYPES,
+  HANDLING,
+  PART_KINDS,
+  POSTURES,
+  type ConnectorJoint,
+  type ConnectorType,
+  type Cover,
+  type Guide,
+  type GuideJoint,
+  type GuidePart,
+  type Handling,
+  type JointKind,
+  type Order,
+  type PartKind,
+  type Point,
+  type Posture,
+  type ScrewsJoint,
+  type Shape,
+  type View,
+} from "./types.ts";
+export { guideSchema } from "./schema.ts";
+export { parseGuide, parseGuideText, type Finding } from "./parse.ts";
+export { allCodes, guideForCode } from "./variant.ts";
+export { isPermanent, jointMinutes, jointPosture, jointTool, partMinutes } from "./costs.ts";
+export { capital, jointWord, partWord, wordList } from "./words.ts";

@@ -1,0 +1,181 @@
+/** The guide file, as written. Lengths in millimetres, times in minutes, torque in N·m. */
+
+export const POSTURES = ["underside-up", "deck-up", "hanging", "on-side"] as const;
+export type Posture = (typeof POSTURES)[number];
+
+export const PART_KINDS = [
+  "cover",
+  "palmrest",
+  "battery",
+  "motherboard",
+  "fan",
+  "heatsink",
+  "jack",
+  "keyboard",
+  "touchpad",
+  "display",
+  "hinge",
+  "wifi",
+  "storage",
+  "memory",
+  "speaker",
+  "daughterboard",
+  "optical",
+  "bracket",
+  "shield",
+  "foot",
+  "sticker",
+  "tape",
+  "pad",
+  "cable",
+  "coin-cell",
+  "antenna",
+  "other",
+] as const;
+export type PartKind = (typeof PART_KINDS)[number];
+
+export const HANDLING = ["esd", "lithium", "bends", "sharp", "hot", "paste"] as const;
+export type Handling = (typeof HANDLING)[number];
+
+export const CONNECTOR_TYPES = [
+  "zif-flip",
+  "zif-slide",
+  "board-press",
+  "wire-plug",
+  "coax-snap",
+  "coax-bar",
+  "latch-slide",
+  "edge-slot",
+  "sata",
+] as const;
+export type ConnectorType = (typeof CONNECTOR_TYPES)[number];
+
+export const TOOLS = ["spudger", "tweezers", "pick", "none"] as const;
+
+export interface View {
+  readonly name: string;
+  readonly posture: Posture;
+  readonly width: number;
+  readonly height: number;
+}
+
+export interface Shape {
+  readonly view: string;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+  readonly round?: boolean;
+}
+
+export interface Point {
+  readonly view: string;
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface GuidePart {
+  readonly name: string;
+  readonly kind: PartKind;
+  readonly on?: string;
+  readonly codes?: readonly string[];
+  readonly handling?: readonly Handling[];
+  readonly lift?: number;
+  readonly place?: number;
+  readonly posture?: Posture;
+  readonly shape?: Shape;
+  readonly care?: string;
+  readonly note?: string;
+  readonly beforePower?: boolean;
+}
+
+export interface JointBase {
+  readonly name?: string;
+  readonly joins: readonly string[];
+  readonly off?: number;
+  readonly on?: number;
+  readonly fragile?: 0 | 1 | 2 | 3;
+  readonly hidden?: string;
+  readonly care?: string;
+  readonly at?: readonly Point[];
+  readonly tool?: string;
+  readonly beforePower?: boolean;
+  readonly posture?: Posture;
+  readonly permanent?: boolean;
+  readonly slack?: boolean;
+  readonly power?: boolean;
+}
+
+export interface ScrewsJoint extends JointBase {
+  readonly kind: "screws";
+  readonly drive: string;
+  readonly thread: string;
+  readonly length: number;
+  readonly count: number;
+  readonly head?: string;
+  readonly finish?: string;
+  readonly captive?: boolean;
+  readonly order?: "cross" | readonly number[];
+  readonly torque?: number;
+}
+export interface ConnectorJoint extends JointBase {
+  readonly kind: "connector";
+  readonly type: ConnectorType;
+  readonly serves?: readonly string[];
+}
+export interface ClipsJoint extends JointBase {
+  readonly kind: "clips";
+  readonly start?: string;
+  readonly snaps?: number;
+}
+export interface StickyJoint extends JointBase {
+  readonly kind: "adhesive" | "tape";
+  readonly reuse?: "keep" | "replace";
+}
+export interface SeatJoint extends JointBase {
+  readonly kind: "seat";
+  readonly angle?: number;
+}
+export interface PlainJoint extends JointBase {
+  readonly kind: "route" | "latch" | "rivets" | "weld";
+}
+export type GuideJoint =
+  | ScrewsJoint
+  | ConnectorJoint
+  | ClipsJoint
+  | StickyJoint
+  | SeatJoint
+  | PlainJoint;
+export type JointKind = GuideJoint["kind"];
+
+export interface Cover {
+  readonly part: string;
+  readonly over: readonly string[];
+}
+export interface Order {
+  readonly first: string;
+  readonly then: string;
+  readonly strength: "must" | "advised";
+  readonly why: string;
+}
+export interface Variant {
+  readonly about: string;
+  readonly patch: Readonly<Record<string, unknown>>;
+}
+
+export interface Guide {
+  readonly format: "brisk-bench-guide";
+  readonly version: 1;
+  readonly id: string;
+  readonly maker: string;
+  readonly model: string;
+  readonly codes: readonly string[];
+  readonly recognise: string;
+  readonly note?: string;
+  readonly variants?: Readonly<Record<string, Variant>>;
+  readonly views: Readonly<Record<string, View>>;
+  readonly parts: Readonly<Record<string, GuidePart>>;
+  readonly joints: Readonly<Record<string, GuideJoint>>;
+  readonly covers: readonly Cover[];
+  readonly orders: readonly Order[];
+}

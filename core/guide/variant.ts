@@ -1,0 +1,29 @@
+import jsonMergePatch from "json-merge-patch";
+import { fail, ok, type Result } from "../result.ts";
+import { parseGuide, type Finding } from "./parse.ts";
+import type { Guide } from "./types.ts";
+
+/**
+ * The guide of one underside code: itself for its own codes, else the merge patch (RFC 7396) of the
+ * variant of that code. An unknown code, or a patch that breaks the guide, is a finding.
+ */
+export function guideForCode(guide: Guide, code: string): Result<Guide, readonly Finding[]> {
+  const variant = guide.variants?.[code];
+  if (!variant) {
+    if (guide.codes.includes(code)) return ok(guide);
+    const known = allCodes(guide).join(", ");
+    return fail([
+      { level: "error", path: "/variants", message: `no code "${code}" here; known: ${known}` },
+    ]);
+  }
+  const copy = structuredClone(guide) as unknown as Record<string, unknown>;
+  delete copy.variants;
+  const patched = jsonMergePatch.apply(copy, structuredClone(variant.patch)) as object;
+  return parseGuide({ ...patched, codes: [code] });
+}
+
+/** Every underside code a guide answers to: its own, then its variants', in the file's order. */
+export const allCodes = (guide: Guide): readonly string[] => [
+  ...guide.codes,
+  ...Object.keys(guide.variants ?? {}),
+];

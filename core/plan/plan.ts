@@ -1,0 +1,156 @@
+import type { Guide, Order } from "../guide/types.ts";
+import { fail, ok, type Result } from "../result.ts";
+import { buildUp, gatesOf, transfersOf } from "./build.ts";
+import { handlingOf, leastHandling, type Handling } from "./handling.ts";
+import { modelOf, type Model } from "./model.ts";
+import { holdsInMode, problemOf, type Job, type JobError, type Problem } from "./problem.ts";
+import { DEFAULT_BUDGET, leastWork } from "./search.ts";
+import { after, closedMachine, type Move, moveWork, type State } from "./state.ts";
+
+/** Steps as they are stored and printed: ids of the guide. */
+export type Release = { readonly do: "release"; readonly joint: string };
+export type Lift = { readonly do: "lift"; readonly parts: readonly string[] };
+export type Place = { readonly do: "place"; readonly parts: readonly string[] };
+export type Make = { readonly do: "make"; readonly joint: string };
+export type DownStep = Release | Lift;
+export type UpStep = Place | Make;
+export type Step = DownStep | UpStep;
+
+export interface Plan {
+  readonly proven: boolean;
+  /** No plan takes less than this; equals `work` when proven. Minutes. */
+  readonly bound: number;
+  readonly work: number;
+  readonly handling: Handling;
+  /** Whether no order of these steps has less handling. */
+  readonly handlingExact: boolean;
+  readonly down: readonly DownStep[];
+  readonly up: readonly UpStep[];
+  readonly gates: readonly { readonly before: number; readonly joints: readonly string[] }[];
+  readonly transfers: readonly { readonly part: string; readonly joints: readonly string[] }[];
+  /** Advised orders that this sequence goes against. */
+  readonly dropped: readonly Order[];
+  /** Nodes and states the search looked at. */
+  readonly visited: number;
+}
+
+/**
+ * The least-work plan of a job on a machine that is closed, or in the state of `from`. Errors: an
+ * id that the guide does not have, a job without a target, a target that no plan can free.
+ */
+export function planJob(
+  guide: Guide,
+  job: Job,
+  from?: Machine,
+  budget = DEFAULT_BUDGET,
+): Result<Plan, JobError> {
+  const model = modelOf(guide);
+  const problem = problemOf(model, job);
+  if (!problem.ok) return problem;
+  const start = from ? stateOf(model, from) : closedMachine(model);
+  const { best, bound, proven, visited } = leastWork(problem.value, start, budget);
+  if (!best) {
+    return fail({ type: "no-plan", path: "/for", ids: [...job.for, ...(job.reach ?? [])] });
+  }
+  const { moves, exact } = leastHandling(problem.value, start, best.moves);
+  return ok({
+    proven,
+    bound: tidy(bound),
+    work: tidy(workOf(problem.value, start, moves)),
+    handling: tidyHandling(handlingOf(model, moves)),
+    handlingExact: exact,
+    ...inIds(problem.value, start, moves),
+    dropped: droppedOrders(model, moves, job),
+    visited,
+  });
+}
+
+/** Minutes to a ten-thousandth: sums of decimals, without their noise. */
+const tidy = (minutes: number): number => Math.round(minutes * 1e4) / 1e4;
+const tidyHandling = (h: Handling): Handling => ({ ...h, minutes: tidy(h.minutes) });
+
+function workOf({ model }: Problem, start: State, moves: readonly Move[]): number {
+  let state = start;
+  let work = 0;
+  for (const move of moves) {
+    work += moveWork(model, state, move);
+    state = after(state, move);
+  }
+  return work;
+}
+
+function inIds(
+  problem: Problem,
+  start: State,
+  moves: readonly Move[],
+): Pick<Plan, "down" | "up" | "gates" | "transfers"> {
+  const { model } = problem;
+  const joint = (j: number): string => model.jointIds[j]!;
+  const parts = (list: readonly number[]): string[] => list.map((p) => model.partIds[p]!);
+  return {
+    down: moves.map((move) => stepOf(model, move)),
+    up: buildUp(moves).map((move) =>
+      move.do === "place"
+        ? { do: "place", parts: parts(move.parts) }
+        : { do: "make", joint: joint(move.joint) },
+    ),
+    gates: gatesOf(problem, start, moves).map(({ before, joints }) => ({
+      before,
+      joints: joints.map(joint),
+    })),
+    transfers: transfersOf(problem, start, moves).map((transfer) => ({
+      part: model.partIds[transfer.part]!,
+      joints: transfer.joints.map(joint),
+    })),
+  };
+}
+
+export const stepOf = (model: Model, move: Move): DownStep =>
+  move.do === "release"
+    ? { do: "release", joint: model.jointIds[move.joint]! }
+    : { do: "lift", parts: move.parts.map((p) => model.partIds[p]!) };
+
+/** The advised orders whose `then` these moves do while `first` is not done. */
+function droppedOrders(model: Model, moves: readonly Move[], job: Job): readonly Order[] {
+  if (job.mode === "book") return [];
+  const when = new Map<string, number>();
+  for (const [i, move] of moves.entries()) {
+    const step = stepOf(model, move);
+    for (const id of step.do === "release" ? [step.joint] : step.parts) {
+      if (!when.has(id)) when.set(id, i);
+    }
+  }
+  return model.guide.orders.filter((order) => {
+    if (holdsInMode(order, false)) return false;
+    const then = when.get(order.then);
+    return then !== undefined && !((when.get(order.first) ?? Infinity) < then);
+  });
+}
+
+/** A machine as it is stored: the joints that are open, and the parts stack by stack. */
+export interface Machine {
+  readonly open: readonly string[];
+  /** Stacks by their parts; the stack of the frame comes first. */
+  readonly stacks: readonly (readonly string[])[];
+  readonly lifted: readonly string[];
+}
+
+export function stateOf(model: Model, machine: Machine): State {
+  const state = closedMachine(model);
+  for (const id of machine.open) state.open[model.jointOf.get(id)!] = 1;
+  for (const [s, parts] of machine.stacks.entries()) {
+    for (const id of parts) state.stack[model.partOf.get(id)!] = s;
+  }
+  for (const id of machine.lifted) state.lifted[model.partOf.get(id)!] = 1;
+  return state;
+}
+
+/** Whether any plan at all frees this part: not so for what is tied to everything for good. */
+export function canBeTarget(guide: Guide, part: string): boolean {
+  return planJob(guide, { for: [part] }, undefined, { nodes: 20, states: 2000 }).ok;
+}
+
+/** Rework of a joint: the least minutes to reach it from the closed machine, and what comes off. */
+export function reworkOf(guide: Guide, joint: string): Result<Plan, JobError> {
+  return planJob(guide, { for: [], reach: [joint] });
+}

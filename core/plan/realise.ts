@@ -1,0 +1,203 @@
+import type { Problem } from "./problem.ts";
+import {
+  after,
+  coverOver,
+  isReached,
+  liftBlock,
+  moveWork,
+  type Move,
+  releaseBlock,
+  type State,
+} from "./state.ts";
+
+export interface Realised {
+  readonly work: number;
+  readonly moves: readonly Move[];
+}
+
+/**
+ * A legal plan that opens only `allowed` joints, or undefined when this way finds none. Releases
+ * are put off until a lift or the goal asks for them (a joint that can be reached stays in reach,
+ * so waiting never hurts). First everything that can be lifted is lifted until the goal is
+ * reached; then each lift that the goal does not miss is taken out again.
+ */
+export function realise(
+  problem: Problem,
+  start: State,
+  allowed: Uint8Array,
+): Realised | undefined {
+  const all = new Run(problem, start, allowed);
+  const seeds: number[] = [];
+  while (!all.canFinish()) {
+    const seed = all.liftNext();
+    if (seed === undefined) return undefined;
+    seeds.push(seed);
+  }
+  let best = all.finish();
+  let kept: readonly number[] = seeds;
+  for (let i = seeds.length - 1; i >= 0; i--) {
+    const shorter = kept.filter((_, k) => k !== i);
+    const plan = replay(problem, start, allowed, shorter);
+    if (plan && plan.work <= best.work) [best, kept] = [plan, shorter];
+  }
+  return best;
+}
+
+function replay(
+  problem: Problem,
+  start: State,
+  allowed: Uint8Array,
+  seeds: readonly number[],
+): Realised | undefined {
+  const run = new Run(problem, start, allowed);
+  for (const seed of seeds) run.liftFrom(seed);
+  return run.canFinish() ? run.finish() : undefined;
+}
+
+/** One machine being taken apart; mutates only what it made itself. */
+class Run {
+  private readonly moves: Move[] = [];
+  private work = 0;
+  /** The joints that could be opened now, one after the other, without lifting anything. */
+  private ready: Uint8Array;
+
+  constructor(
+    private readonly problem: Problem,
+    private state: State,
+    private readonly allowed: Uint8Array,
+  ) {
+    this.ready = this.readyNow();
+  }
+
+  private readyNow(): Uint8Array {
+    const { model } = this.problem;
+    const open = this.state.open.slice();
+    const ahead: State = { ...this.state, open };
+    for (let again = true; again; ) {
+      again = false;
+      for (let j = 0; j < open.length; j++) {
+        if (open[j] || !this.allowed[j] || model.permanent[j]) continue;
+        if (releaseBlock(this.problem, ahead, j)) continue;
+        open[j] = 1;
+        again = true;
+      }
+    }
+    return open;
+  }
+
+  canFinish(): boolean {
+    return isReached(this.problem, { ...this.state, open: this.ready });
+  }
+
+  finish(): Realised {
+    const { model, goal } = this.problem;
+    for (const { target, parts } of goal.units) {
+      const bin = new Set(parts);
+      for (const [p, s] of this.state.stack.entries()) {
+        if (s === this.state.stack[target] && goal.fresh.has(p)) bin.add(p);
+      }
+      for (const p of bin) {
+        for (const j of model.jointsOfPart[p]!) {
+          if (model.permanent[j] || model.joins[j]!.every((q) => bin.has(q))) continue;
+          this.open(j);
+        }
+      }
+    }
+    return { work: this.work, moves: this.moves };
+  }
+
+  /** Lifts the smallest set that can be lifted now; gives the part it grew from. */
+  liftNext(): number | undefined {
+    const seeds = this.state.stack.length;
+    let best: { seed: number; group: readonly number[] } | undefined;
+    for (let seed = 0; seed < seeds; seed++) {
+      const group = this.needed(seed);
+      if (best && group.length >= best.group.length) continue;
+      if (this.releasesFor(group)) best = { seed, group };
+    }
+    if (!best) return undefined;
+    this.lift(best.group);
+    return best.seed;
+  }
+
+  liftFrom(seed: number): void {
+    const group = this.needed(seed);
+    if (this.releasesFor(group)) this.lift(group);
+  }
+
+  /** The least set around a part that holds what is joined for good by now and what lies over it. */
+  private needed(seed: number): readonly number[] {
+    const { model } = this.problem;
+    const { stack } = this.state;
+    const group = new Set([seed]);
+    for (const p of group) {
+      for (const j of model.jointsOfPart[p]!) {
+        if (!this.ready[j] && model.rigid[j]) for (const q of model.joins[j]!) group.add(q);
+      }
+      for (const x of model.overPart[p]!) if (stack[x] === stack[p]) group.add(x);
+    }
+    return [...group].sort((a, b) => a - b);
+  }
+
+  /** The releases that free a group, or undefined when it would still not be liftable. */
+  private releasesFor(group: readonly number[]): readonly number[] | undefined {
+    const { model } = this.problem;
+    const inside = new Set(group);
+    const wanted: number[] = [];
+    for (const p of group) {
+      for (const j of model.jointsOfPart[p]!) {
+        if (this.state.open[j] || !model.rigid[j]) continue;
+        if (model.joins[j]!.every((q) => inside.has(q))) continue;
+        if (!this.ready[j]) return undefined;
+        wanted.push(j);
+      }
+      if (model.esd[p]) wanted.push(...model.powerJoints);
+      for (const { first } of this.problem.beforePart[p]!) {
+        if (first.joint !== undefined) wanted.push(first.joint);
+        else if (!this.state.lifted[first.part!]) return undefined;
+      }
+    }
+    if (wanted.some((j) => !this.ready[j])) return undefined;
+    const order = this.inOrder(wanted);
+    const state = order.reduce((s, joint) => after(s, { do: "release", joint }), this.state);
+    return liftBlock(this.problem, state, group) ? undefined : order;
+  }
+
+  /** Joints with all that must be opened before them, in an order that holds. */
+  private inOrder(wanted: readonly number[]): readonly number[] {
+    const { model } = this.problem;
+    const order: number[] = [];
+    const seen = new Set<number>();
+    const visit = (j: number): void => {
+      if (this.state.open[j] || seen.has(j)) return;
+      seen.add(j);
+      if (model.afterPower[j]) model.powerJoints.forEach(visit);
+      for (const { first } of this.problem.beforeJoint[j]!) {
+        if (first.joint !== undefined) visit(first.joint);
+      }
+      order.push(j);
+    };
+    wanted.forEach(visit);
+    return order;
+  }
+
+  private open(j: number): void {
+    for (const joint of this.inOrder([j])) this.make({ do: "release", joint });
+  }
+
+  private lift(group: readonly number[]): void {
+    for (const joint of this.releasesFor(group)!) this.make({ do: "release", joint });
+    this.make({ do: "lift", parts: group });
+    this.ready = this.readyNow();
+  }
+
+  private make(move: Move): void {
+    if (move.do === "release") {
+      const by = coverOver(this.problem.model, this.state, move.joint);
+      if (by !== undefined) throw new Error(`released ${move.joint} under ${by}`);
+    }
+    this.work += moveWork(this.problem.model, this.state, move);
+    this.state = after(this.state, move);
+    this.moves.push(move);
+  }
+}

@@ -1,0 +1,191 @@
+import { searchStates } from "./exact.ts";
+import { Heap } from "./heap.ts";
+import { liftBound } from "./bound.ts";
+import type { Problem } from "./problem.ts";
+import { realise, type Realised } from "./realise.ts";
+import { relaxationOf, type Relaxation } from "./relax.ts";
+import type { State } from "./state.ts";
+
+export interface Budget {
+  /** Branch nodes. */
+  readonly nodes: number;
+  /** States of the exact search among the joints of one node. */
+  readonly states: number;
+}
+export const DEFAULT_BUDGET: Budget = { nodes: 400, states: 20_000 };
+
+export interface LeastWork {
+  readonly best: Realised | undefined;
+  readonly bound: number;
+  readonly proven: boolean;
+  /** Nodes branched on plus states searched. */
+  readonly visited: number;
+}
+
+interface Node {
+  readonly allowed: Uint8Array;
+  readonly forced: Uint8Array;
+  readonly bound: number;
+}
+
+const EPSILON = 1e-9;
+
+/**
+ * The least-work plan from `start`, by branch and bound over which joints may and which must be
+ * opened. A node's relaxation (see relax.ts) gives the joints no plan can do without; with the
+ * lifts no plan can do without they make the bound. A relaxed solution that turns out to be legal
+ * makes the price. Joints too dear for the gap between the two are ruled out; when none is left
+ * undecided, the states among those joints are searched. Exact when it ends within its budget.
+ */
+export function leastWork(problem: Problem, start: State, budget = DEFAULT_BUDGET): LeastWork {
+  return new Search(problem, start, budget).run();
+}
+
+class Search {
+  private best: Realised | undefined;
+  private visited = 0;
+  /** Least bound of what was given up for want of budget. */
+  private givenUp = Infinity;
+  private readonly relaxation: Relaxation;
+  private readonly waiting = new Heap<Node>((a, b) => a.bound - b.bound);
+
+  constructor(
+    private readonly problem: Problem,
+    private readonly start: State,
+    private readonly budget: Budget,
+  ) {
+    this.relaxation = relaxationOf(problem, start);
+  }
+
+  private get price(): number {
+    return this.best?.work ?? Infinity;
+  }
+
+  run(): LeastWork {
+    const { permanent } = this.problem.model;
+    const allowed = Uint8Array.from(permanent, (never, j) => (never || this.start.open[j] ? 0 : 1));
+    this.waiting.push({ allowed, forced: new Uint8Array(allowed.length), bound: 0 });
+    let nodes = 0;
+    for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
+      if (node.bound >= this.price - EPSILON) continue;
+      if (++nodes > this.budget.nodes) {
+        this.givenUp = Math.min(this.givenUp, node.bound);
+        break;
+      }
+      this.visited += 1;
+      this.branch(node);
+    }
+    const bound = Math.min(this.givenUp, this.price);
+    return {
+      best: this.best,
+      bound,
+      proven: bound >= this.price - EPSILON,
+      visited: this.visited,
+    };
+  }
+
+  private branch(node: Node): void {
+    const allowed = node.allowed.slice();
+    const forced = node.forced.slice();
+    let bound = node.bound;
+    for (;;) {
+      if (!this.relaxation.reaches(allowed)) return;
+      const chosen = this.minimal(allowed, forced);
+      this.landmarks(allowed, forced, chosen);
+      bound = Math.max(bound, this.boundOf(allowed, forced));
+      if (bound >= this.price - EPSILON) return;
+      this.offer(realise(this.problem, this.start, chosen));
+      if (this.best === undefined) this.offer(realise(this.problem, this.start, allowed));
+      if (bound >= this.price - EPSILON) return;
+      if (this.ruleOut(allowed, forced, bound)) continue;
+      const pick = this.undecided(allowed, forced, chosen);
+      if (pick === undefined) this.searchLeaf(allowed, forced, bound);
+      else this.split(allowed, forced, bound, pick);
+      return;
+    }
+  }
+
+  private offer(plan: Realised | undefined): void {
+    if (plan && plan.work < this.price - EPSILON) this.best = plan;
+  }
+
+  /** A set of joints that closes the relaxed goal and from which none but forced ones can be spared. */
+  private minimal(allowed: Uint8Array, forced: Uint8Array): Uint8Array {
+    const { jointCost } = this.problem.model;
+    const set = allowed.slice();
+    const spare = [...set.keys()]
+      .filter((j) => set[j] && !forced[j])
+      .sort((a, b) => jointCost[b]! - jointCost[a]! || a - b);
+    const drop = (from: number, to: number): void => {
+      if (from >= to) return;
+      for (let i = from; i < to; i++) set[spare[i]!] = 0;
+      if (this.relaxation.reaches(set)) return;
+      for (let i = from; i < to; i++) set[spare[i]!] = 1;
+      if (to - from === 1) return;
+      const middle = (from + to) >> 1;
+      drop(from, middle);
+      drop(middle, to);
+    };
+    drop(0, spare.length);
+    return set;
+  }
+
+  private landmarks(allowed: Uint8Array, forced: Uint8Array, chosen: Uint8Array): void {
+    for (let j = 0; j < chosen.length; j++) {
+      if (!chosen[j] || forced[j]) continue;
+      allowed[j] = 0;
+      if (!this.relaxation.reaches(allowed)) forced[j] = 1;
+      allowed[j] = 1;
+    }
+  }
+
+  private boundOf(allowed: Uint8Array, forced: Uint8Array): number {
+    const { jointCost } = this.problem.model;
+    const joints = jointCost.reduce((sum, cost, j) => sum + (forced[j] ? cost : 0), 0);
+    return joints + liftBound(this.problem, this.start, this.relaxation, allowed);
+  }
+
+  /** Takes out joints that no plan better than the best one can afford; whether there were any. */
+  private ruleOut(allowed: Uint8Array, forced: Uint8Array, bound: number): boolean {
+    let any = false;
+    for (let j = 0; j < allowed.length; j++) {
+      if (!allowed[j] || forced[j]) continue;
+      if (bound + this.problem.model.jointCost[j]! < this.price - EPSILON) continue;
+      allowed[j] = 0;
+      any = true;
+    }
+    return any;
+  }
+
+  private undecided(
+    allowed: Uint8Array,
+    forced: Uint8Array,
+    chosen: Uint8Array,
+  ): number | undefined {
+    const { jointCost } = this.problem.model;
+    let pick: number | undefined;
+    const rank = (j: number): number => (chosen[j] ? 1000 : 0) + jointCost[j]!;
+    for (let j = 0; j < allowed.length; j++) {
+      if (!allowed[j] || forced[j]) continue;
+      if (pick === undefined || rank(j) > rank(pick)) pick = j;
+    }
+    return pick;
+  }
+
+  private split(allowed: Uint8Array, forced: Uint8Array, bound: number, j: number): void {
+    const without = allowed.slice();
+    without[j] = 0;
+    const withIt = forced.slice();
+    withIt[j] = 1;
+    this.waiting.push({ allowed: without, forced: forced.slice(), bound });
+    this.waiting.push({ allowed: allowed.slice(), forced: withIt, bound });
+  }
+
+  private searchLeaf(allowed: Uint8Array, forced: Uint8Array, bound: number): void {
+    const { problem, start, price, budget } = this;
+    const answer = searchStates(problem, start, allowed, forced, price, budget.states);
+    this.visited += answer.visited;
+    this.offer(answer.best);
+    if (!answer.complete) this.givenUp = Math.min(this.givenUp, bound);
+  }
+}
