@@ -46,7 +46,11 @@ function schemaFinding(error: ErrorObject): Finding {
         message: `must be one of ${(params.allowedValues as unknown[]).join(", ")}`,
       };
     case "const":
-      return { level: "error", path: at, message: `must be ${JSON.stringify(params.allowedValue)}` };
+      return {
+        level: "error",
+        path: at,
+        message: `must be ${JSON.stringify(params.allowedValue)}`,
+      };
     case "discriminator":
       return {
         level: "error",

@@ -70,7 +70,10 @@ export const guideSchema = {
       note: text,
       variants: {
         type: "object",
-        additionalProperties: record(["about", "patch"], { about: text, patch: { type: "object" } }),
+        additionalProperties: record(["about", "patch"], {
+          about: text,
+          patch: { type: "object" },
+        }),
       },
       views: mapOf({ $ref: "#/$defs/view" }),
       parts: { ...mapOf({ $ref: "#/$defs/part" }), minProperties: 1 },

@@ -140,12 +140,7 @@ export interface PlainJoint extends JointBase {
   readonly kind: "route" | "latch" | "rivets" | "weld";
 }
 export type GuideJoint =
-  | ScrewsJoint
-  | ConnectorJoint
-  | ClipsJoint
-  | StickyJoint
-  | SeatJoint
-  | PlainJoint;
+  ScrewsJoint | ConnectorJoint | ClipsJoint | StickyJoint | SeatJoint | PlainJoint;
 export type JointKind = GuideJoint["kind"];
 
 export interface Cover {

@@ -47,7 +47,8 @@ function unknownIds(guide: Guide): readonly Finding[] {
   const known = (id: string): boolean => isPart(id) || isJoint(id);
   const findings: Finding[] = [];
   const need = (good: boolean, path: string, what: string, id: string): void => {
-    if (!good) findings.push(error(path, `there is no ${what} "${id}"; write it down, or mend the name`));
+    if (!good)
+      findings.push(error(path, `there is no ${what} "${id}"; write it down, or mend the name`));
   };
   const view = (id: string, path: string): void =>
     need(Object.hasOwn(guide.views, id), path, "view", id);
@@ -150,7 +151,10 @@ function orderCircles(guide: Guide): readonly Finding[] {
     for (const id of reached) for (const next of after.get(id) ?? []) reached.add(next);
     if (reached.has(first)) {
       findings.push(
-        error(`/orders/${i}`, `"${first}" before "${then}" goes in a circle; drop one of the orders`),
+        error(
+          `/orders/${i}`,
+          `"${first}" before "${then}" goes in a circle; drop one of the orders`,
+        ),
       );
     }
   });

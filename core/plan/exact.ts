@@ -45,7 +45,8 @@ export function searchStates(
   const settled = new Map<string, number>();
   const owed = (state: State): number => {
     let sum = 0;
-    for (let j = 0; j < forced.length; j++) if (forced[j] && !state.open[j]) sum += model.jointCost[j]!;
+    for (let j = 0; j < forced.length; j++)
+      if (forced[j] && !state.open[j]) sum += model.jointCost[j]!;
     return sum;
   };
   const offer = (node: Node): void => {

@@ -18,6 +18,8 @@ export interface Ordered {
 
 const CHANGE = 0.2;
 const TURN = 0.5;
+/** Less than any real handling: among equals, the battery comes off as soon as it can be reached. */
+const LATE = 1e-5;
 
 export function moveTool(model: Model, move: Move): string | undefined {
   return move.do === "release" ? model.tool[move.joint] : undefined;
@@ -80,6 +82,11 @@ export function leastHandling(
       ? TURN
       : 0);
 
+  const isPower = plan.map((move) => move.do === "release" && model.power[move.joint]!);
+
+  const isLate = (node: Node, i: number): boolean =>
+    !isPower[i] && plan.some((_, k) => isPower[k] && canDo(node, k));
+
   const owed = (done: Uint8Array, tool: string | undefined, posture: string | undefined): number =>
     CHANGE * others(tools, done, tool) + TURN * others(postures, done, posture);
 
@@ -88,7 +95,7 @@ export function leastHandling(
     done[i] = 1;
     const tool = tools[i] ?? node.tool;
     const posture = postures[i] ?? node.posture;
-    const cost = node.cost + switchCost(node, i);
+    const cost = node.cost + switchCost(node, i) + (isLate(node, i) ? LATE : 0);
     return {
       state: after(node.state, plan[i]!),
       done,
@@ -102,6 +109,7 @@ export function leastHandling(
   };
 
   const isFreeMove = (node: Node, i: number): boolean =>
+    !isLate(node, i) &&
     (tools[i] === undefined || tools[i] === node.tool) &&
     (postures[i] === undefined || postures[i] === node.posture);
 
@@ -134,7 +142,10 @@ export function leastHandling(
     if (++nodes > budget) break;
     for (let i = 0; i < plan.length; i++) if (canDo(node, i)) offer(step(node, i));
   }
-  return { moves: greedyRest(problem, plan, deepest, step, canDo, switchCost, settle), exact: false };
+  return {
+    moves: greedyRest(problem, plan, deepest, step, canDo, switchCost, settle),
+    exact: false,
+  };
 }
 
 /** How many other tools (postures) than the present one the moves still to be done need at least. */

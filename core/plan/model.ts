@@ -54,7 +54,8 @@ export function modelOf(guide: Guide): Model {
   const joints = jointIds.map((id) => guide.joints[id]!);
   const part = (id: string): number => {
     const index = partOf.get(id);
-    if (index === undefined) throw new Error(`guide ${guide.id}: no part ${id}; run checkGuide first`);
+    if (index === undefined)
+      throw new Error(`guide ${guide.id}: no part ${id}; run checkGuide first`);
     return index;
   };
   const joins = joints.map((joint) => joint.joins.map(part));

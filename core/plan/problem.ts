@@ -47,7 +47,8 @@ export function problemOf(model: Model, job: Job): Result<Problem, JobError> {
   const lists = { for: job.for, new: job.new ?? [] };
   for (const [name, ids] of Object.entries(lists)) {
     const index = ids.findIndex((id) => !model.partOf.has(id));
-    if (index >= 0) return fail({ type: "part-unknown", path: `/${name}/${index}`, id: ids[index]! });
+    if (index >= 0)
+      return fail({ type: "part-unknown", path: `/${name}/${index}`, id: ids[index]! });
   }
   const stray = reach.findIndex((id) => !model.partOf.has(id) && !model.jointOf.has(id));
   if (stray >= 0) return fail({ type: "id-unknown", path: `/reach/${stray}`, id: reach[stray]! });
@@ -88,7 +89,8 @@ function precedences(model: Model, book: boolean): Pick<Problem, "beforeJoint" |
       part: model.partOf.get(order.first),
     };
     const then = model.jointOf.get(order.then);
-    const list = then === undefined ? beforePart[model.partOf.get(order.then)!]! : beforeJoint[then]!;
+    const list =
+      then === undefined ? beforePart[model.partOf.get(order.then)!]! : beforeJoint[then]!;
     list.push({ first, why: order.why });
   }
   return { beforeJoint, beforePart };

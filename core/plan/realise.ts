@@ -21,11 +21,7 @@ export interface Realised {
  * so waiting never hurts). First everything that can be lifted is lifted until the goal is
  * reached; then each lift that the goal does not miss is taken out again.
  */
-export function realise(
-  problem: Problem,
-  start: State,
-  allowed: Uint8Array,
-): Realised | undefined {
+export function realise(problem: Problem, start: State, allowed: Uint8Array): Realised | undefined {
   const all = new Run(problem, start, allowed);
   const seeds: number[] = [];
   while (!all.canFinish()) {
@@ -73,7 +69,7 @@ class Run {
     const { model } = this.problem;
     const open = this.state.open.slice();
     const ahead: State = { ...this.state, open };
-    for (let again = true; again; ) {
+    for (let again = true; again;) {
       again = false;
       for (let j = 0; j < open.length; j++) {
         if (open[j] || !this.allowed[j] || model.permanent[j]) continue;

@@ -41,6 +41,8 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
   const root = new Int16Array(n);
   const held = new Uint32Array(n * W);
   const up = new Uint32Array(n * W);
+  const pulled = new Uint32Array(W);
+  const barred = new Uint32Array(W);
   let powered = false;
 
   function setBit(rows: Uint32Array, row: number, bit: number): void {
@@ -51,23 +53,29 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
 
   const isDone = ({ first }: Precedence): boolean =>
     first.joint === undefined ? lifted[first.part!] === 1 : open[first.joint] === 1;
-  const isFree = (list: readonly number[], from: number): boolean =>
-    list.every((x) => hasBit(parted, x, from));
 
-  function openAll(allowed: Uint8Array): boolean {
-    let grew = false;
-    for (let again = true; again; ) {
+  function areDone(orders: readonly Precedence[]): boolean {
+    for (let i = 0; i < orders.length; i++) if (!isDone(orders[i]!)) return false;
+    return true;
+  }
+
+  function isFree(list: readonly number[], from: number): boolean {
+    for (let i = 0; i < list.length; i++) if (!hasBit(parted, list[i]!, from)) return false;
+    return true;
+  }
+
+  function openAll(allowed: Uint8Array): void {
+    for (let again = true; again;) {
       again = false;
       powered = model.powerJoints.every((j) => open[j] === 1);
       for (let j = 0; j < m; j++) {
-        if (open[j] || !allowed[j] || (model.afterPower[j] && !powered)) continue;
+        if (open[j] === 1 || allowed[j] === 0 || (model.afterPower[j] && !powered)) continue;
         if (!isFree(model.overJoint[j]!, model.host[j]!)) continue;
-        if (!problem.beforeJoint[j]!.every(isDone)) continue;
+        if (!areDone(problem.beforeJoint[j]!)) continue;
         open[j] = 1;
-        again = grew = true;
+        again = true;
       }
     }
-    return grew;
   }
 
   function find(p: number): number {
@@ -86,6 +94,22 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     for (let p = 0; p < n; p++) root[p] = find(p);
   }
 
+  /** Adds to up[c] the components of its parts and what those pull along, each component once. */
+  function pullInto(c: number): void {
+    pulled.fill(0);
+    for (let w = 0; w < W; w++) pulled[w] = held[c * W + w]!;
+    for (let w = 0; w < W; w++) {
+      const bits = up[c * W + w]! & ~pulled[w]!;
+      if (bits === 0) continue;
+      const d = root[w * 32 + 31 - Math.clz32(bits & -bits)]! * W;
+      for (let v = 0; v < W; v++) {
+        up[c * W + v]! |= held[d + v]! | up[d + v]!;
+        pulled[v]! |= held[d + v]!;
+      }
+      w = -1;
+    }
+  }
+
   /** up[c]: what must come along when component c is lifted, c itself included. */
   function closeUpward(glue: Glue | undefined, bridges: readonly number[]): void {
     held.fill(0);
@@ -96,23 +120,7 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
       const c = root[p]! * W;
       for (let w = 0; w < W; w++) up[c + w]! |= over[p * W + w]! & ~parted[p * W + w]!;
     }
-    for (let again = true; again; ) {
-      again = false;
-      for (let c = 0; c < n; c++) {
-        if (root[c] !== c) continue;
-        for (let q = 0; q < n; q++) {
-          const d = root[q]!;
-          if (d === c || !hasBit(up, c, q)) continue;
-          for (let w = 0; w < W; w++) {
-            const more = (held[d * W + w]! | up[d * W + w]!) & ~up[c * W + w]!;
-            if (more !== 0) {
-              up[c * W + w]! |= more;
-              again = true;
-            }
-          }
-        }
-      }
-    }
+    for (let c = 0; c < n; c++) if (root[c] === c) pullInto(c);
     for (let c = 0; c < n * W; c++) up[c]! |= held[c]!;
   }
 
@@ -135,36 +143,47 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     return model.partIds.flatMap((_, q) => (q === x || q === y || links(q) ? [] : [q]));
   }
 
-  function mayLift(c: number): boolean {
+  /** The parts that no lift may take yet, for power or an order. */
+  function markBarred(): void {
+    barred.fill(0);
     for (let p = 0; p < n; p++) {
-      if (!hasBit(up, c, p)) continue;
-      if (model.esd[p] && !powered) return false;
-      if (!problem.beforePart[p]!.every(isDone)) return false;
+      if ((model.esd[p] && !powered) || !areDone(problem.beforePart[p]!)) setBit(barred, 0, p);
     }
-    return true;
+  }
+
+  function isBarred(c: number): boolean {
+    for (let w = 0; w < W; w++) if ((up[c * W + w]! & barred[w]!) !== 0) return true;
+    return false;
   }
 
   function partAll(): boolean {
     let grew = false;
+    markBarred();
     for (let c = 0; c < n; c++) {
-      if (root[c] !== c || !mayLift(c)) continue;
-      for (let q = 0; q < n; q++) {
-        if (hasBit(up, c, q) || hasBit(parted, c, q)) continue;
+      if (root[c] === c && !isBarred(c) && partFrom(c)) grew = true;
+    }
+    return grew;
+  }
+
+  /** Parts component c from all that need not come along with it; whether that was news. */
+  function partFrom(c: number): boolean {
+    let grew = false;
+    let leaves = false;
+    for (let w = 0; w < W; w++) {
+      const away = wholeWord[w]! & ~up[c * W + w]!;
+      if ((away & ~apart[c * W + w]!) !== 0) leaves = true;
+      for (let bits = away & ~parted[c * W + w]!; bits !== 0; bits &= bits - 1) {
+        const q = w * 32 + 31 - Math.clz32(bits & -bits);
+        for (let v = 0; v < W; v++) parted[q * W + v]! |= held[c * W + v]!;
         grew = true;
-        for (let w = 0; w < W; w++) parted[q * W + w]! |= held[c * W + w]!;
       }
-      let any = false;
-      for (let w = 0; w < W; w++) {
-        if ((wholeWord[w]! & ~up[c * W + w]! & ~apart[c * W + w]!) !== 0) any = true;
-      }
-      for (let p = 0; p < n; p++) {
-        if (root[p] !== c) continue;
-        for (let w = 0; w < W; w++) parted[p * W + w]! |= wholeWord[w]! & ~up[c * W + w]!;
-        if (any && !lifted[p]) {
-          lifted[p] = 1;
-          grew = true;
-        }
-      }
+    }
+    for (let p = 0; p < n; p++) {
+      if (root[p] !== c) continue;
+      for (let w = 0; w < W; w++) parted[p * W + w]! |= wholeWord[w]! & ~up[c * W + w]!;
+      if (!leaves || lifted[p] === 1) continue;
+      lifted[p] = 1;
+      grew = true;
     }
     return grew;
   }

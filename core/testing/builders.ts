@@ -8,7 +8,15 @@ export const part = (on?: string, more: Partial<GuidePart> = {}): GuidePart => (
 });
 
 export const screws = (joins: readonly string[], more: Partial<GuideJoint> = {}): GuideJoint =>
-  ({ kind: "screws", joins, drive: "PH0", thread: "M2", length: 3, count: 1, ...more }) as GuideJoint;
+  ({
+    kind: "screws",
+    joins,
+    drive: "PH0",
+    thread: "M2",
+    length: 3,
+    count: 1,
+    ...more,
+  }) as GuideJoint;
 
 export const plug = (joins: readonly string[], more: Partial<GuideJoint> = {}): GuideJoint =>
   ({ kind: "connector", type: "wire-plug", joins, ...more }) as GuideJoint;

@@ -30,7 +30,9 @@ export class Rules {
   }
 
   private powered(bench: Bench): boolean {
-    return Object.entries(this.guide.joints).every(([id, j]) => j.power !== true || bench.open.has(id));
+    return Object.entries(this.guide.joints).every(
+      ([id, j]) => j.power !== true || bench.open.has(id),
+    );
   }
 
   private ordersHold(bench: Bench, id: string): boolean {
@@ -60,7 +62,7 @@ export class Rules {
 
   group(bench: Bench, from: string, carriesOnly = false): Set<string> {
     const group = new Set([from]);
-    for (let grew = true; grew; ) {
+    for (let grew = true; grew;) {
       grew = false;
       for (const [id, joint] of Object.entries(this.guide.joints)) {
         if (bench.open.has(id) || joint.slack === true) continue;
@@ -147,7 +149,7 @@ export class Rules {
   private isFree(bench: Bench, target: string): boolean {
     const fresh = new Set(this.job.new ?? []);
     const unit = new Set([target]);
-    for (let grew = true; grew; ) {
+    for (let grew = true; grew;) {
       grew = false;
       for (const joint of Object.values(this.guide.joints)) {
         if (!isPermanent(joint) || !joint.joins.some((p) => unit.has(p))) continue;

@@ -46,7 +46,12 @@ export function randomCase(seed: number, most = 6): { readonly guide: Guide; rea
   const orders: Order[] = [];
   if (chance(0.5)) {
     const [first, then] = someOf(random, [...ids.slice(1), ...Object.keys(joints)], 2);
-    orders.push({ first: first!, then: then!, strength: pick(random, ["must", "advised"]), why: "x" });
+    orders.push({
+      first: first!,
+      then: then!,
+      strength: pick(random, ["must", "advised"]),
+      why: "x",
+    });
   }
   const targets = someOf(random, ids, chance(0.3) ? 2 : 1);
   const job: Job = {

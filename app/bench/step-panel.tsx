@@ -1,0 +1,90 @@
+import Box from "@mui/material/Box";
+import {
+  careLines,
+  CONNECTOR_OPENS,
+  deadWithout,
+  stepWords,
+  toolWords,
+  type CountReason,
+} from "../../core/bench/index.ts";
+import { wordList, type Guide } from "../../core/guide/index.ts";
+import type { Step } from "../../core/plan/index.ts";
+import { ConnectorSign } from "../signs/connector-sign.tsx";
+import { ScrewToken } from "../signs/screw-token.tsx";
+import { CountBox } from "./count-box.tsx";
+import { Caution, StepLine } from "./panel.tsx";
+import type { ScrewStep } from "./view.ts";
+
+/** What has been entered for the screws of the present step. */
+export interface Draft {
+  readonly count: number;
+  readonly cell: number | undefined;
+  readonly reason: CountReason | undefined;
+  readonly note: string;
+}
+
+/** The step: what to do, with which bit, how it opens, what to heed, where the screws go. */
+export function StepPanel({
+  guide,
+  step,
+  next,
+  screws,
+  draft,
+  setDraft,
+}: {
+  guide: Guide;
+  step: Step;
+  next: Step | undefined;
+  screws: ScrewStep | undefined;
+  draft: Draft;
+  setDraft: (draft: Draft) => void;
+}) {
+  const tool = toolWords(guide, step);
+  return (
+    <Box sx={{ display: "grid", gap: 1.75, alignContent: "start" }}>
+      <StepLine>{stepWords(guide, step)}</StepLine>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 2, fontSize: 20 }}>
+        <span>{tool ?? "By hand"}</span>
+        {screws && <ScrewToken screw={screws.joint} />}
+      </Box>
+      {screws && (
+        <CountBox
+          key={JSON.stringify(step)}
+          screws={screws}
+          isUp={step.do === "make"}
+          draft={draft}
+          setDraft={setDraft}
+        />
+      )}
+      <Connector guide={guide} step={step} />
+      {careLines(guide, step).map((line) => (
+        <Caution key={line}>{line}</Caution>
+      ))}
+      {next && (
+        <Box sx={{ fontSize: 18, color: "var(--soft)" }}>Then: {stepWords(guide, next)}</Box>
+      )}
+    </Box>
+  );
+}
+
+function Connector({ guide, step }: { guide: Guide; step: Step }) {
+  if (step.do !== "release" && step.do !== "make") return null;
+  const joint = guide.joints[step.joint]!;
+  if (joint.kind !== "connector") return null;
+  const dead = deadWithout(joint);
+  return (
+    <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
+      <Box
+        sx={{ bgcolor: "var(--paper)", border: "1px solid var(--line)", borderRadius: "6px", p: 1 }}
+      >
+        <ConnectorSign type={joint.type} open={step.do === "release"} width={140} />
+      </Box>
+      <Box sx={{ fontSize: 18, lineHeight: 1.3 }}>
+        {CONNECTOR_OPENS[joint.type]}
+        {dead.length > 0 && (
+          <Box sx={{ mt: 0.5, color: "var(--soft)" }}>Dead while open: {wordList(dead)}.</Box>
+        )}
+      </Box>
+    </Box>
+  );
+}

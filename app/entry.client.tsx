@@ -1,0 +1,19 @@
+import createCache from "@emotion/cache";
+import { CacheProvider } from "@emotion/react";
+import { startTransition, StrictMode } from "react";
+import { hydrateRoot } from "react-dom/client";
+import { HydratedRouter } from "react-router/dom";
+
+const point = document.querySelector<HTMLMetaElement>('meta[name="emotion-insertion-point"]');
+const cache = createCache({ key: "css", insertionPoint: point ?? undefined });
+
+startTransition(() => {
+  hydrateRoot(
+    document,
+    <StrictMode>
+      <CacheProvider value={cache}>
+        <HydratedRouter />
+      </CacheProvider>
+    </StrictMode>,
+  );
+});

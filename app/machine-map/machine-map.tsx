@@ -1,0 +1,256 @@
+import Box from "@mui/material/Box";
+import { useMemo, useRef } from "react";
+import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
+import { sweepOrder } from "../../core/bench/index.ts";
+import type { Guide, GuideJoint, Point } from "../../core/guide/index.ts";
+import { MONO } from "../theme.ts";
+import { ScrewHead } from "../signs/screw-token.tsx";
+
+export interface MapMarks {
+  /** Parts and joints touched now. */
+  readonly touched: ReadonlySet<string>;
+  /** Parts that are off the machine. */
+  readonly out: ReadonlySet<string>;
+  /** Parts that still come off before the goal. */
+  readonly inTheWay: ReadonlySet<string>;
+  /** Joints whose step is still to come: small marks that can be tapped. */
+  readonly ahead: ReadonlySet<string>;
+}
+
+const depthOf = (guide: Guide, id: string): number => {
+  const on = guide.parts[id]?.on;
+  return on === undefined ? 0 : 1 + depthOf(guide, on);
+};
+
+/**
+ * The machine true to scale in one view, drawn from the guide's shapes: out is an outline, in the
+ * way is hatched, touched now is full. Screws are their heads, numbered along the shortest sweep.
+ */
+export function MachineMap({
+  guide,
+  view,
+  marks,
+  onTap,
+}: {
+  guide: Guide;
+  view: string;
+  marks: MapMarks;
+  onTap: (id: string) => void;
+}) {
+  const facts = guide.views[view]!;
+  const shapes = useMemo(() => shapesOf(guide, view), [guide, view]);
+  const box = useRef<HTMLDivElement>(null);
+  const joints = Object.entries(guide.joints).filter(([, joint]) =>
+    joint.at?.some((point) => point.view === view),
+  );
+  return (
+    <Box ref={box} sx={{ height: "100%", bgcolor: "var(--paper)", overflow: "hidden" }}>
+      <TransformWrapper minScale={1} maxScale={6} doubleClick={{ disabled: true }}>
+        <TransformComponent
+          wrapperStyle={{ width: "100%", height: "100%" }}
+          contentStyle={{ width: "100%", height: "100%" }}
+        >
+          <svg
+            width="100%"
+            height="100%"
+            viewBox={`-6 -6 ${facts.width + 12} ${facts.height + 12}`}
+            role="group"
+            aria-label={`Map: ${facts.name}`}
+          >
+            <Hatch />
+            {shapes.map((id) => (
+              <PartShape key={id} guide={guide} id={id} marks={marks} onTap={onTap} />
+            ))}
+            {shapes.map((id) => (
+              <PartLabel key={id} guide={guide} id={id} marks={marks} />
+            ))}
+            {joints
+              .filter(([id]) => marks.ahead.has(id) && !marks.touched.has(id))
+              .map(([id, joint]) => (
+                <SmallMarks key={id} id={id} joint={joint} view={view} onTap={onTap} />
+              ))}
+            {joints
+              .filter(([id]) => marks.touched.has(id))
+              .map(([id, joint]) => (
+                <Touched key={id} id={id} joint={joint} view={view} onTap={onTap} />
+              ))}
+          </svg>
+        </TransformComponent>
+      </TransformWrapper>
+    </Box>
+  );
+}
+
+/** Parts with a shape in this view, the deepest layer first, larger ones under smaller ones. */
+function shapesOf(guide: Guide, view: string): readonly string[] {
+  const area = (id: string): number => {
+    const shape = guide.parts[id]!.shape!;
+    return shape.w * shape.h;
+  };
+  return Object.keys(guide.parts)
+    .filter((id) => guide.parts[id]!.shape?.view === view)
+    .sort((a, b) => depthOf(guide, a) - depthOf(guide, b) || area(b) - area(a));
+}
+
+function Hatch() {
+  return (
+    <defs>
+      <pattern id="in-the-way" width="5" height="5" patternUnits="userSpaceOnUse">
+        <rect width="5" height="5" fill="var(--card)" />
+        <path d="M-1 6L6-1M-1 1L1-1M4 6L6 4" stroke="var(--soft)" strokeWidth="0.7" />
+      </pattern>
+    </defs>
+  );
+}
+
+function lookOf(id: string, marks: MapMarks) {
+  if (marks.touched.has(id)) return { fill: "var(--matWash)", stroke: "var(--mat)", width: 1.6 };
+  if (marks.out.has(id)) return { fill: "none", stroke: "var(--line)", width: 0.7, dash: "3 2" };
+  if (marks.inTheWay.has(id))
+    return { fill: "url(#in-the-way)", stroke: "var(--soft)", width: 0.7 };
+  return { fill: "var(--card)", stroke: "var(--line)", width: 0.7 };
+}
+
+interface PartProps {
+  readonly guide: Guide;
+  readonly id: string;
+  readonly marks: MapMarks;
+}
+
+function PartShape({ guide, id, marks, onTap }: PartProps & { onTap: (id: string) => void }) {
+  const { name, shape } = guide.parts[id]!;
+  const { fill, stroke, width, dash } = lookOf(id, marks);
+  return (
+    <rect
+      x={shape!.x}
+      y={shape!.y}
+      width={shape!.w}
+      height={shape!.h}
+      rx={shape!.round ? Math.min(shape!.w, shape!.h) / 2 : 2}
+      fill={fill}
+      stroke={stroke}
+      strokeWidth={width}
+      strokeDasharray={dash}
+      data-part={id}
+      style={{ cursor: "pointer" }}
+      onClick={() => onTap(id)}
+    >
+      <title>{name}</title>
+    </rect>
+  );
+}
+
+function PartLabel({ guide, id, marks }: PartProps) {
+  const { name, shape } = guide.parts[id]!;
+  const fits = shape!.w >= name.length * 3.1 && shape!.h >= 9;
+  const isFrame = guide.parts[id]!.on === undefined;
+  const named = marks.touched.has(id) || (fits && !isFrame && !marks.out.has(id));
+  if (!named) return null;
+  return (
+    <text
+      x={shape!.x + shape!.w / 2}
+      y={isFrame || shape!.h > 180 ? shape!.y + shape!.h / 2 : shape!.y + shape!.h / 2 + 2}
+      textAnchor="middle"
+      fontSize={marks.touched.has(id) ? 8 : 6}
+      fontWeight={marks.touched.has(id) ? 700 : 400}
+      fill="var(--ink)"
+      stroke="var(--card)"
+      strokeWidth="1.6"
+      paintOrder="stroke"
+      pointerEvents="none"
+    >
+      {name}
+    </text>
+  );
+}
+
+interface JointProps {
+  readonly id: string;
+  readonly joint: GuideJoint;
+  readonly view: string;
+  readonly onTap: (id: string) => void;
+}
+
+const pointsIn = (joint: GuideJoint, view: string): readonly Point[] =>
+  (joint.at ?? []).filter((point) => point.view === view);
+
+function SmallMarks({ id, joint, view, onTap }: JointProps) {
+  return (
+    <g data-joint={id} style={{ cursor: "pointer" }} onClick={() => onTap(id)}>
+      <title>{joint.name ?? id}</title>
+      {pointsIn(joint, view).map(({ x, y }, i) => (
+        <g key={i}>
+          <circle cx={x} cy={y} r="6" fill="transparent" />
+          {joint.kind === "screws" ? (
+            <circle cx={x} cy={y} r="2" fill="var(--copper)" opacity="0.75" />
+          ) : (
+            <rect x={x - 2} y={y - 1.4} width="4" height="2.8" fill="var(--soft)" opacity="0.8" />
+          )}
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function Touched({ id, joint, view, onTap }: JointProps) {
+  const points = pointsIn(joint, view);
+  const order = sequenceOf(joint, points);
+  return (
+    <g data-joint={id} style={{ cursor: "pointer" }} onClick={() => onTap(id)}>
+      <title>{joint.name ?? id}</title>
+      <polyline
+        points={order.map((i) => `${points[i]!.x},${points[i]!.y}`).join(" ")}
+        fill="none"
+        stroke="var(--copper)"
+        strokeWidth="0.8"
+        strokeDasharray="2.5 2"
+      />
+      {order.map((i, n) => (
+        <g key={i} transform={`translate(${points[i]!.x} ${points[i]!.y})`}>
+          {joint.kind === "screws" ? (
+            <g transform="scale(0.55)">
+              <ScrewHead {...joint} />
+            </g>
+          ) : (
+            <rect
+              x="-5"
+              y="-4"
+              width="10"
+              height="8"
+              rx="1.5"
+              fill="var(--mat)"
+              stroke="var(--ink)"
+            />
+          )}
+          {points.length > 1 && (
+            <text
+              x="7.5"
+              y="-4"
+              fontFamily={MONO}
+              fontSize="9"
+              fontWeight="700"
+              fill="var(--ink)"
+              stroke="var(--card)"
+              strokeWidth="2"
+              paintOrder="stroke"
+            >
+              {n + 1}
+            </text>
+          )}
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** The order of the points: the stamped one where the guide has it, else the shortest sweep. */
+function sequenceOf(joint: GuideJoint, points: readonly Point[]): readonly number[] {
+  if (
+    joint.kind === "screws" &&
+    Array.isArray(joint.order) &&
+    joint.order.length === points.length
+  ) {
+    return joint.order.map((number: number) => number - 1);
+  }
+  return sweepOrder(points);
+}

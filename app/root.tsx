@@ -1,0 +1,78 @@
+import atkinsonText from "@fontsource-variable/atkinson-hyperlegible-next/wght.css?url";
+import atkinsonMono from "@fontsource-variable/atkinson-hyperlegible-mono/wght.css?url";
+import CssBaseline from "@mui/material/CssBaseline";
+import { ThemeProvider } from "@mui/material/styles";
+import { type ReactNode, useMemo } from "react";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteLoaderData,
+} from "react-router";
+import { allPeople } from "../data/people.server.ts";
+import { database } from "../data/open.server.ts";
+import type { Route } from "./+types/root";
+import { Bar } from "./frame/bar.tsx";
+import { Trouble } from "./frame/trouble.tsx";
+import { readPreferences } from "./frame/preferences.server.ts";
+import { whoIs } from "./frame/who.server.ts";
+import { themeFor } from "./theme.ts";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const db = await database();
+  const [people, who, { lamp }] = await Promise.all([
+    allPeople(db),
+    whoIs(db, request),
+    readPreferences(request),
+  ]);
+  return { people, who, lamp: lamp ?? ("up" as const) };
+}
+
+export const links: Route.LinksFunction = () => [
+  { rel: "icon", href: "/favicon.svg", type: "image/svg+xml" },
+  { rel: "stylesheet", href: atkinsonText },
+  { rel: "stylesheet", href: atkinsonMono },
+];
+
+export function Layout({ children }: { children: ReactNode }) {
+  const root = useRouteLoaderData<typeof loader>("root");
+  const lamp = root?.lamp ?? "up";
+  const theme = useMemo(() => themeFor(lamp), [lamp]);
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <Meta />
+        <Links />
+        <meta name="emotion-insertion-point" content="" />
+      </head>
+      <body>
+        <ThemeProvider theme={theme}>
+          <CssBaseline />
+          {root && <Bar people={root.people} who={root.who} lamp={lamp} />}
+          {children}
+        </ThemeProvider>
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  if (isRouteErrorResponse(error)) {
+    const words = typeof error.data === "string" && error.data !== "" ? error.data : undefined;
+    return (
+      <Trouble title={error.status === 404 ? "Not here" : "That did not work"} words={words} />
+    );
+  }
+  return <Trouble title="That did not work" />;
+}

@@ -1,0 +1,141 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { data, Form, Link } from "react-router";
+import { foldLedger, stepMinutes, type Lot } from "../../core/bench/index.ts";
+import { jointTool, type Guide } from "../../core/guide/index.ts";
+import { decisionsFor } from "../../core/ticket/index.ts";
+import { database } from "../../data/open.server.ts";
+import { machineFor } from "../../data/guides.server.ts";
+import { eventsOf } from "../../data/ledger.server.ts";
+import { planFor } from "../../data/plans.server.ts";
+import { decide, ticketByNumber } from "../../data/tickets.server.ts";
+import { dayWords, promiseWords } from "../counter/days.ts";
+import { JobSection, RecordSection, TakeInSection } from "../counter/ticket-sections.tsx";
+import { ticketLine } from "../counter/ticket-view.server.ts";
+import { WAIT_WORDS } from "../counter/waits.ts";
+import { whoIs } from "../frame/who.server.ts";
+import type { Route } from "./+types/ticket";
+
+export const meta: Route.MetaFunction = ({ params }) => [
+  { title: `Ticket ${params.number} · Brisk Bench` },
+];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const db = await database();
+  const ticket = await ticketByNumber(db, params.number);
+  if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
+  const [{ machinery }, line, events, plan] = await Promise.all([
+    machineFor(db, ticket.guideId, ticket.code),
+    ticketLine(db, ticket),
+    eventsOf(db, ticket.number),
+    planFor(db, ticket),
+  ]);
+  const state = foldLedger(machinery, events);
+  const { guide } = machinery;
+  return {
+    line,
+    today: new Date().toISOString().slice(0, 10),
+    plan: plan.ok
+      ? { ...plan.value, bits: bitsOf(guide, plan.value.down.flatMap(jointOf)) }
+      : undefined,
+    estimate: plan.ok
+      ? [...plan.value.down, ...plan.value.up].reduce((sum, s) => sum + stepMinutes(guide, s), 0)
+      : undefined,
+    lots: [...state.lots.values()] satisfies Lot[],
+    phase: state.phase,
+    guide,
+  };
+}
+
+const jointOf = (step: { do: string; joint?: string }): string[] =>
+  step.joint === undefined ? [] : [step.joint];
+
+function bitsOf(guide: Guide, joints: readonly string[]): readonly string[] {
+  const tools = joints.flatMap((id) => jointTool(guide.joints[id]!) ?? []);
+  return [...new Set(tools)];
+}
+
+export async function action({ params, request }: Route.ActionArgs) {
+  const form = await request.formData();
+  const db = await database();
+  const who = await whoIs(db, request);
+  const stamp = { at: new Date().toISOString(), by: who.name, note: "" };
+  const decided = await decide(db, params.number, String(form.get("decision")), stamp);
+  if (decided.ok) return { message: undefined };
+  if (decided.error.type === "ticket-unknown") {
+    throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
+  }
+  const now = WAIT_WORDS[decided.error.waits].short;
+  const message = `Nothing was changed: this ticket waits for ${now} now. The page shows it as it is.`;
+  return data({ message }, { status: 409 });
+}
+
+export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { line, today, plan, estimate, lots, phase, guide } = loaderData;
+  const { ticket } = line;
+  return (
+    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
+      <Typography variant="h1" sx={{ mb: 1.5 }}>
+        <span className="mono">{ticket.number}</span> {ticket.customer.name}: {ticket.machine}
+      </Typography>
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 330px", gap: 4, alignItems: "start" }}>
+        <Box>
+          <TakeInSection ticket={ticket} isDone={ticket.waits !== "customer"} />
+          <JobSection line={line} plan={plan} estimate={estimate} phase={phase} />
+          <RecordSection guide={guide} ticket={ticket} lots={lots} />
+        </Box>
+        <Box
+          sx={{
+            border: "1px solid var(--line)",
+            borderRadius: "6px",
+            bgcolor: "var(--card)",
+            p: 2,
+          }}
+        >
+          <Typography variant="h2">
+            {ticket.waits === "nothing"
+              ? "Handed back"
+              : `Waits for ${WAIT_WORDS[ticket.waits].short}`}
+          </Typography>
+          {ticket.waits !== "nothing" && (
+            <Typography sx={{ mt: 0.5 }}>
+              Promised for {dayWords(ticket.promised)}, {promiseWords(today, ticket.promised)}
+            </Typography>
+          )}
+          {actionData?.message !== undefined && (
+            <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700, mt: 1 }}>
+              {actionData.message}
+            </Typography>
+          )}
+          <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
+            {ticket.waits === "bench" && (
+              <Button
+                component={Link}
+                to={`/tickets/${ticket.number}/bench`}
+                variant="contained"
+                size="large"
+                autoFocus
+              >
+                {phase === "idle" ? "Begin at the bench" : "Go on at the bench"}
+              </Button>
+            )}
+            {decisionsFor(ticket.waits).map(({ id, label }, i) => (
+              <Form key={id} method="post">
+                <input type="hidden" name="decision" value={id} />
+                <Button
+                  type="submit"
+                  fullWidth
+                  size="large"
+                  variant={i === 0 ? "contained" : "outlined"}
+                >
+                  {label}
+                </Button>
+              </Form>
+            ))}
+          </Box>
+        </Box>
+      </Box>
+    </Box>
+  );
+}

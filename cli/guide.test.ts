@@ -1,0 +1,59 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+
+const root = path.join(import.meta.dirname, "..");
+const tern = "guides/marrowby-tern-15.json";
+
+function guide(...args: string[]): { status: number | null; said: Record<string, unknown> } {
+  const { status, stdout } = spawnSync("npx", ["tsx", "cli/guide.ts", ...args], {
+    cwd: root,
+    encoding: "utf8",
+    env: { ...process.env, NODE_OPTIONS: "" },
+  });
+  return { status, said: JSON.parse(stdout) as Record<string, unknown> };
+}
+
+test("plan prints the plan and exits 0", () => {
+  const { status, said } = guide("plan", tern, "--for", "fan,battery", "--mode", "book");
+  expect(status).toBe(0);
+  expect(said).toMatchObject({ proven: true, dropped: [] });
+  expect(said).toHaveProperty("gates");
+  expect(said).toHaveProperty("transfers");
+});
+
+test("rework prints the way back to a joint", () => {
+  expect(guide("rework", tern, "--joint", "fan-plug").said).toMatchObject({ work: 6.85 });
+});
+
+test.each([
+  [["plan", tern, "--for", "wing"], "/for/0"],
+  [["plan", tern], "/for"],
+  [["plan", tern, "--for", "fan", "--mode", "fast"], "/mode"],
+  [["plan", tern, "--for", "fan", "--variant", "X"], "/variants"],
+  [["rework", tern, "--joint", "no-such"], "/reach/0"],
+  [["plan", "no-such-file.json", "--for", "fan"], ""],
+  [["paint", tern], ""],
+  [["plan", tern, "--colour", "red"], ""],
+])("%j prints an error with its path and exits 1", (args, at) => {
+  const { status, said } = guide(...args);
+  expect(status).toBe(1);
+  expect(said).toMatchObject({ path: at });
+  expect(said.error).toEqual(expect.any(String));
+});
+
+test("check prints findings; a broken file is one of them, or an error", () => {
+  const folder = mkdtempSync(path.join(tmpdir(), "bench-guide-"));
+  const write = (name: string, text: string): string => {
+    const file = path.join(folder, name);
+    writeFileSync(file, text);
+    return file;
+  };
+  expect(guide("check", tern)).toEqual({ status: 0, said: { findings: [] } });
+  const half = guide("check", write("half.json", '{ "format": "brisk-bench-guide" }'));
+  expect(half.status).toBe(0);
+  expect(half.said.findings).not.toEqual([]);
+  expect(guide("check", write("broken.json", "{")).status).toBe(1);
+  expect(guide("plan", write("half2.json", "{}"), "--for", "fan").status).toBe(1);
+});

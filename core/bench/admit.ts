@@ -1,0 +1,257 @@
+import { jointWord, partWord, wordList } from "../guide/words.ts";
+import { problemOf } from "../plan/problem.ts";
+import { blockOf } from "../plan/state.ts";
+import { blockWords } from "../plan/words.ts";
+import { fail, ok, unreachable, type Result } from "../result.ts";
+import type { Entry } from "./events.ts";
+import {
+  type BenchState,
+  doneIndex,
+  type Machinery,
+  moveOf,
+  remainingDown,
+  remainingUp,
+} from "./ledger.ts";
+import { gateJoints, upBlock, type DoneLift, type UpBlock } from "./up.ts";
+
+/** Why an entry is not taken into the ledger, as a code and in words for the bench. */
+export interface Refusal {
+  readonly code: "phase" | "order" | "count" | "gate" | "unknown" | "take-back" | "open-count";
+  readonly message: string;
+}
+
+const refuse = (code: Refusal["code"], message: string): Result<never, Refusal> =>
+  fail({ code, message });
+const GOOD: Result<true, Refusal> = ok(true);
+
+/** Whether the rules allow an entry now: every event is admitted before it is written. */
+export function admit(
+  machinery: Machinery,
+  state: BenchState,
+  entry: Entry,
+): Result<true, Refusal> {
+  switch (entry.do) {
+    case "start":
+      if (state.phase !== "idle") return refuse("phase", "This job has been started already.");
+      return admitJob(machinery, entry);
+    case "replan":
+      if (state.phase !== "down" && state.phase !== "swap") {
+        return refuse("phase", "The job can be changed only while the machine comes apart.");
+      }
+      return admitJob(machinery, entry);
+    case "release":
+    case "lift":
+      return admitDown(machinery, state, entry);
+    case "swap":
+      return state.phase === "swap"
+        ? GOOD
+        : refuse("phase", "The swap comes when the strip-down is done.");
+    case "confirm":
+      return admitConfirm(machinery, state, entry.joint);
+    case "place":
+    case "make":
+      return admitUp(machinery, state, entry);
+    case "take-back":
+      return admitTakeBack(state, entry.event);
+    case "close":
+      return admitClose(machinery, state, entry);
+    default:
+      return unreachable(entry);
+  }
+}
+
+function admitJob(
+  { model }: Machinery,
+  entry: Extract<Entry, { do: "start" | "replan" }>,
+): Result<true, Refusal> {
+  return problemOf(model, entry.job).ok
+    ? GOOD
+    : refuse("unknown", "The job names a part that this guide does not have.");
+}
+
+function admitDown(
+  machinery: Machinery,
+  state: BenchState,
+  entry: Extract<Entry, { do: "release" | "lift" }>,
+): Result<true, Refusal> {
+  const { guide, model } = machinery;
+  if (state.phase !== "down") {
+    return refuse("phase", "The strip-down is over; take back the last step to go on with it.");
+  }
+  if (!isKnown(machinery, entry)) return refuse("unknown", "This guide has no such step.");
+  const move = moveOf(model, entry);
+  const block = blockOf(state.problem!, state.machine, move);
+  if (block) return refuse("order", blockWords(model, block));
+  const keys = remainingDown(model, state).map((step) => JSON.stringify(moveOf(model, step)));
+  if (!keys.includes(JSON.stringify(move))) {
+    return refuse("order", "This job does not need that step; change the job to add it.");
+  }
+  if (entry.do === "lift") return GOOD;
+  const joint = guide.joints[entry.joint]!;
+  return joint.kind === "screws" ? admitCount(joint.count, entry) : GOOD;
+}
+
+function isKnown(
+  { model }: Machinery,
+  entry: Extract<Entry, { do: "release" | "lift" | "place" | "make" }>,
+): boolean {
+  return entry.do === "release" || entry.do === "make"
+    ? model.jointOf.has(entry.joint)
+    : entry.parts.length > 0 && entry.parts.every((id) => model.partOf.has(id));
+}
+
+function admitCount(
+  expected: number,
+  entry: Extract<Entry, { do: "release" | "make" }>,
+): Result<true, Refusal> {
+  const count = entry.count ?? expected;
+  if (!Number.isInteger(count) || count < 0 || count > 200) {
+    return refuse("count", "A count is a whole number from 0 to 200.");
+  }
+  if (count === expected || entry.differs) return GOOD;
+  const off = Math.abs(count - expected);
+  return refuse(
+    "count",
+    `${count} of ${expected}: ${off} ${count < expected ? "short" : "over"}. Say why before going on.`,
+  );
+}
+
+function admitConfirm(
+  { guide, model }: Machinery,
+  state: BenchState,
+  id: string,
+): Result<true, Refusal> {
+  const joint = model.jointOf.get(id);
+  if (joint === undefined || state.phase !== "up" || !state.made.includes(joint)) {
+    return refuse("gate", `The ${jointWord(guide, id)} is not made yet.`);
+  }
+  return GOOD;
+}
+
+function admitUp(
+  machinery: Machinery,
+  state: BenchState,
+  entry: Extract<Entry, { do: "place" | "make" }>,
+): Result<true, Refusal> {
+  const { model } = machinery;
+  if (state.phase !== "up") {
+    return refuse("phase", "The build-up begins when the swap is done.");
+  }
+  if (!isKnown(machinery, entry)) return refuse("unknown", "This guide has no such step.");
+  const index = doneIndex(model, state, entry);
+  if (index < 0) return refuse("order", "That is in place already, or was never taken off.");
+  const waiting = state.done.filter((_, i) => i !== index && !state.undone.has(i));
+  const move = state.done[index]!;
+  const block = upBlock(state.problem!, state.machine, waiting, move);
+  if (block) return refuse("order", upWords(machinery, block));
+  if (move.do === "lift") return admitGate(machinery, state, move);
+  const lot = state.lots.get(guideJointId(machinery, move.joint));
+  return lot && entry.do === "make" ? admitCount(lot.out, entry) : GOOD;
+}
+
+const guideJointId = ({ model }: Machinery, j: number): string => model.jointIds[j]!;
+
+function admitGate(
+  { guide, model }: Machinery,
+  state: BenchState,
+  move: DoneLift,
+): Result<true, Refusal> {
+  const open = gateJoints(model, state.machine, state.made, move).filter(
+    (j) => !state.confirmed.has(j),
+  );
+  if (open.length === 0) return GOOD;
+  const names = wordList(open.map((j) => jointWord(guide, model.jointIds[j]!)));
+  return refuse("gate", `Last chance: confirm the ${names} before this goes on.`);
+}
+
+function admitTakeBack(state: BenchState, id: string): Result<true, Refusal> {
+  if (state.phase === "closed") return refuse("phase", "This job is closed.");
+  if (state.live.length <= 1) return refuse("take-back", "There is nothing to take back.");
+  return state.live.at(-1) === id
+    ? GOOD
+    : refuse("take-back", "Only the last step can be taken back; somebody went on since.");
+}
+
+function admitClose(
+  machinery: Machinery,
+  state: BenchState,
+  entry: Extract<Entry, { do: "close" }>,
+): Result<true, Refusal> {
+  if (state.phase !== "up") return refuse("phase", "The machine is not built up yet.");
+  const left = remainingUp(machinery.model, state);
+  if (left.length > 0) {
+    return refuse("phase", `${left.length} steps of the build-up are left to do.`);
+  }
+  if (!Number.isInteger(entry.left) || entry.left < 0 || entry.left > 200) {
+    return refuse("count", "Screws left over: a whole number from 0 to 200.");
+  }
+  const over = entry.left - expectedLeft(state);
+  if (over === 0 || (entry.explained ?? "").trim() !== "") return GOOD;
+  return refuse(
+    "open-count",
+    `The count does not come out at nought: ${Math.abs(over)} ${over > 0 ? "over" : "short"}. ` +
+      "Find it, or write down what happened.",
+  );
+}
+
+/** Screws that by the ledger lie on the bench at the end: out, not back in, and not lost. */
+export function expectedLeft(state: BenchState): number {
+  let sum = 0;
+  for (const lot of state.lots.values()) {
+    if (lot.inDiffers?.reason !== "lost") sum += Math.max(0, lot.out - (lot.in ?? 0));
+  }
+  return sum;
+}
+
+export function upWords({ guide, model }: Machinery, block: UpBlock): string {
+  const joint = (j: number): string => jointWord(guide, model.jointIds[j]!);
+  const part = (p: number): string => partWord(guide, model.partIds[p]!);
+  const because = (why: string | undefined): string => (why === undefined ? "." : `: ${why}.`);
+  switch (block.type) {
+    case "not-in-place":
+      return `The ${part(block.part)} is not in place yet.`;
+    case "covers-joint":
+      return `Make the ${joint(block.joint)} first: the ${part(block.by)} would lie over it.`;
+    case "covers-part":
+      return `Put the ${part(block.part)} in first: the ${part(block.by)} would lie over it.`;
+    case "make-before":
+      return `Make the ${joint(block.joint)} first${because(block.why)}`;
+    case "place-before":
+      return `Put the ${part(block.part)} in first${because(block.why)}`;
+    case "mirror":
+      return mirrorWords(machineryWords({ guide, model }), block);
+    default:
+      return unreachable(block);
+  }
+}
+
+type Words = { joint: (j: number) => string; part: (p: number) => string };
+const machineryWords = ({ guide, model }: Machinery): Words => ({
+  joint: (j) => jointWord(guide, model.jointIds[j]!),
+  part: (p) => partWord(guide, model.partIds[p]!),
+});
+
+function mirrorWords(words: Words, { block }: Extract<UpBlock, { type: "mirror" }>): string {
+  switch (block.type) {
+    case "joint-covered":
+      return `The ${words.part(block.by)} lies over the ${words.joint(block.joint)}.`;
+    case "part-covered":
+      return `The ${words.part(block.by)} lies where the ${words.part(block.part)} goes.`;
+    case "power-first":
+      return `The ${words.joint(block.power)} is made: open it before going on inside.`;
+    case "not-joined":
+      return `The ${wordList(block.parts.map(words.part))} must be joined to it first.`;
+    case "still-joined":
+      return `The ${words.joint(block.joint)} is made already and holds something else to it.`;
+    case "order": {
+      const { joint, part } = block.order.first;
+      return `The ${joint === undefined ? words.part(part!) : words.joint(joint)} went back too early: ${block.order.why}.`;
+    }
+    case "open-already":
+    case "permanent":
+    case "alone-already":
+      return "That is in place already.";
+    default:
+      return unreachable(block);
+  }
+}

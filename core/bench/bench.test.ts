@@ -1,0 +1,298 @@
+import type { GuideJoint } from "../guide/types.ts";
+import { naiveWork } from "../testing/naive.ts";
+import { randomCase } from "../testing/random-guide.ts";
+import { pick, seeded } from "../testing/seeded.ts";
+import { planJob } from "../plan/plan.ts";
+import type { Job } from "../plan/problem.ts";
+import { plug, smallGuide } from "../testing/builders.ts";
+import { admit, expectedLeft } from "./admit.ts";
+import type { Entry, LedgerEvent } from "./events.ts";
+import { gateOf, replan, routeDown, routeUp } from "./follow.ts";
+import { foldLedger, machineryOf, type BenchState, type Machinery } from "./ledger.ts";
+import { diveFromState } from "./progress.ts";
+import { sweepLength, sweepOrder } from "./sweep.ts";
+
+const machinery = machineryOf(smallGuide());
+
+/** A bench that writes what it admits, as the server does. */
+class Bench {
+  readonly events: LedgerEvent[] = [];
+  constructor(
+    readonly machine: Machinery,
+    job: Job,
+  ) {
+    const plan = planJob(machine.guide, job);
+    if (!plan.ok) throw new Error("no plan");
+    this.push({ do: "start", job, down: plan.value.down });
+  }
+  get state(): BenchState {
+    return foldLedger(this.machine, this.events);
+  }
+  push(entry: Entry): void {
+    const id = `e${this.events.length}`;
+    this.events.push({ id, at: "2026-01-01T00:00:00Z", by: "t", entry });
+  }
+  /** Admits and writes; gives the refusal's words, if any. */
+  tick(entry: Entry): string | undefined {
+    const answer = admit(this.machine, this.state, entry);
+    if (!answer.ok) return answer.error.message;
+    this.push(entry);
+    return undefined;
+  }
+  down(): void {
+    for (let step = this.nextDown(); step; step = this.nextDown()) {
+      expect(this.tick(step)).toBeUndefined();
+    }
+  }
+  private nextDown(): Entry | undefined {
+    return this.state.phase === "down" ? routeDown(this.machine, this.state).steps[0] : undefined;
+  }
+  up(): void {
+    for (;;) {
+      const next = routeUp(this.machine, this.state).steps[0];
+      if (!next) return;
+      for (const { joint, confirmed } of gateOf(this.machine, this.state, next.step)) {
+        if (!confirmed) expect(this.tick({ do: "confirm", joint })).toBeUndefined();
+      }
+      expect(this.tick(next.step)).toBeUndefined();
+    }
+  }
+}
+
+const fanJob = (): Bench => new Bench(machinery, { for: ["fan"] });
+
+describe("the strip-down", () => {
+  test("a step that is not reached yet is refused with what lies over it", () => {
+    expect(fanJob().tick({ do: "release", joint: "fan-plug" })).toBe(
+      "The base cover is still over the fan plug.",
+    );
+  });
+  test("a part that is still held is refused with what holds it", () => {
+    expect(fanJob().tick({ do: "lift", parts: ["base"] })).toMatch(/still hold it/);
+  });
+  test("a connector before the battery plug is refused", () => {
+    const bench = fanJob();
+    for (const joint of ["base-screws", "base-clips"]) bench.tick({ do: "release", joint });
+    bench.tick({ do: "lift", parts: ["base"] });
+    expect(bench.tick({ do: "release", joint: "fan-plug" })).toMatch(/^Power first/);
+  });
+  test("a legal step that the job does not need is refused", () => {
+    const bench = fanJob();
+    bench.down();
+    expect(bench.state.phase).toBe("swap");
+    const other = fanJob();
+    for (const joint of ["base-screws", "base-clips"]) other.tick({ do: "release", joint });
+    other.tick({ do: "lift", parts: ["base"] });
+    expect(other.tick({ do: "release", joint: "battery-screws" })).toMatch(/does not need/);
+  });
+  test("any order the rules allow can be ticked", () => {
+    const bench = fanJob();
+    expect(bench.tick({ do: "release", joint: "base-clips" })).toBeUndefined();
+    expect(bench.tick({ do: "release", joint: "base-clips" })).toMatch(/open already/);
+  });
+});
+
+describe("counts", () => {
+  test("a count that differs needs a reason", () => {
+    const bench = fanJob();
+    const short: Entry = { do: "release", joint: "base-screws", count: 3, cell: 1 };
+    expect(bench.tick(short)).toMatch(/3 of 4: 1 short/);
+    expect(bench.tick({ ...short, differs: { reason: "missing-at-intake" } })).toBeUndefined();
+    expect(bench.state.lots.get("base-screws")).toMatchObject({ expected: 4, out: 3, cell: 1 });
+  });
+  test.each([-1, 1.5, 201])("%p is no count", (count) => {
+    expect(fanJob().tick({ do: "release", joint: "base-screws", count })).toMatch(/whole number/);
+  });
+  test("the count comes out at nought, or is explained", () => {
+    const bench = fanJob();
+    bench.down();
+    bench.tick({ do: "swap" });
+    bench.up();
+    expect(bench.tick({ do: "close", left: 1 })).toMatch(/1 over/);
+    expect(bench.state.phase).toBe("up");
+    expect(bench.tick({ do: "close", left: 1, explained: " " })).toMatch(/1 over/);
+    expect(bench.tick({ do: "close", left: 0 })).toBeUndefined();
+    expect(bench.state.phase).toBe("closed");
+    expect(bench.tick({ do: "close", left: 0 })).toBeDefined();
+  });
+  test("a screw that will not go in is expected to be left over; a lost one is not", () => {
+    const bench = fanJob();
+    bench.down();
+    bench.tick({ do: "swap" });
+    const screws: Entry = { do: "make", joint: "fan-screws", count: 1 };
+    expect(bench.tick(screws)).toMatch(/1 of 2: 1 short/);
+    bench.tick({ do: "place", parts: ["fan"] });
+    expect(bench.tick({ ...screws, differs: { reason: "stuck" } })).toBeUndefined();
+    expect(expectedLeft(bench.state)).toBeGreaterThanOrEqual(1);
+    bench.up();
+    expect(expectedLeft(bench.state)).toBe(1);
+    expect(bench.tick({ do: "close", left: 0 })).toMatch(/1 short/);
+    expect(bench.tick({ do: "close", left: 1 })).toBeUndefined();
+  });
+});
+
+describe("the build-up", () => {
+  test("a gate is not passed until each joint is confirmed", () => {
+    const bench = fanJob();
+    bench.down();
+    expect(bench.tick({ do: "place", parts: ["fan"] })).toMatch(/begins when the swap/);
+    bench.tick({ do: "swap" });
+    const makeAll = (): void => {
+      for (const { step } of routeUp(machinery, bench.state).steps) {
+        if (step.do === "place" && step.parts.includes("base")) return;
+        expect(bench.tick(step)).toBeUndefined();
+      }
+    };
+    makeAll();
+    const base: Entry = { do: "place", parts: ["base"] };
+    expect(bench.tick(base)).toMatch(/^Last chance: confirm/);
+    const gate = gateOf(machinery, bench.state, base);
+    expect(gate.map(({ joint }) => joint).sort()).toEqual([
+      "battery-plug",
+      "fan-plug",
+      "fan-screws",
+    ]);
+    for (const { joint } of gate.slice(1)) bench.tick({ do: "confirm", joint });
+    expect(bench.tick(base)).toMatch(/^Last chance/);
+    bench.tick({ do: "confirm", joint: gate[0]!.joint });
+    expect(bench.tick(base)).toBeUndefined();
+  });
+  test("a cover that would shut in an open plug is refused with the plug's name", () => {
+    const bench = fanJob();
+    bench.down();
+    bench.tick({ do: "swap" });
+    expect(bench.tick({ do: "place", parts: ["base"] })).toMatch(/first: the base cover would lie/);
+    expect(bench.tick({ do: "confirm", joint: "fan-plug" })).toMatch(/not made yet/);
+  });
+  test("the battery plug is made after every other plug", () => {
+    const bench = fanJob();
+    bench.down();
+    bench.tick({ do: "swap" });
+    expect(bench.tick({ do: "make", joint: "battery-plug" })).toMatch(/^Make the fan plug first/);
+  });
+  test("a joint is made only when its parts are in place", () => {
+    const bench = fanJob();
+    bench.down();
+    bench.tick({ do: "swap" });
+    expect(bench.tick({ do: "make", joint: "fan-screws" })).toBe("The fan is not in place yet.");
+  });
+});
+
+describe("taking back", () => {
+  test("the last step is undone, and only the last", () => {
+    const bench = fanJob();
+    expect(bench.tick({ do: "take-back", event: "e0" })).toMatch(/nothing to take back/);
+    bench.tick({ do: "release", joint: "base-clips" });
+    bench.tick({ do: "release", joint: "base-screws", count: 4, cell: 1 });
+    expect(bench.tick({ do: "take-back", event: "e1" })).toMatch(/Only the last/);
+    expect(bench.tick({ do: "take-back", event: "e2" })).toBeUndefined();
+    expect(bench.state.lots.size).toBe(0);
+    expect(bench.tick({ do: "take-back", event: "e1" })).toBeUndefined();
+    expect(bench.state.done).toEqual([]);
+  });
+  test("an event that comes twice counts once", () => {
+    const bench = fanJob();
+    bench.tick({ do: "release", joint: "base-clips" });
+    const twice = [...bench.events, bench.events[1]!];
+    expect(foldLedger(machinery, twice).done).toHaveLength(1);
+  });
+});
+
+describe("a change of plan", () => {
+  test("from half-way down, another job goes on from where the machine is", () => {
+    const bench = fanJob();
+    bench.tick({ do: "release", joint: "base-clips" });
+    const next = replan(machinery, bench.state, { for: ["battery"] });
+    if (!next.ok) throw new Error("no plan");
+    expect(bench.tick(next.value)).toBeUndefined();
+    const keys = routeDown(machinery, bench.state).steps.map((s) => JSON.stringify(s));
+    expect(keys.join()).not.toContain("base-clips");
+    expect(keys.join()).toContain("battery-screws");
+    bench.down();
+    bench.tick({ do: "swap" });
+    bench.up();
+    expect(bench.tick({ do: "close", left: 0 })).toBeUndefined();
+  });
+});
+
+describe("the dive line", () => {
+  test("goes down, turns at the swap and comes back to nought", () => {
+    const bench = fanJob();
+    const fresh = diveFromState(machinery, bench.state);
+    expect(fresh.here).toBe(0);
+    expect(fresh.points.at(-1)!.depth).toBe(0);
+    expect(fresh.deepest).toBe(2);
+    bench.down();
+    bench.tick({ do: "swap" });
+    const turned = diveFromState(machinery, bench.state);
+    expect(turned.points[turned.here]!.kind).toBe("swap");
+    expect(turned.points.filter(({ gate }) => gate)).toHaveLength(1);
+    bench.up();
+    const end = diveFromState(machinery, bench.state);
+    expect(end.here).toBe(end.points.length - 1);
+  });
+});
+
+describe("any order that is admitted leads to the end", () => {
+  test.each(Array.from({ length: 60 }, (_, i) => i + 1))("seed %i", (seed) => {
+    const { guide, job } = randomCase(seed);
+    const machine = machineryOf(guide);
+    if (!planJob(guide, job).ok) return expect(naiveWork(guide, job, 300)).not.toBe(0);
+    const random = seeded(seed);
+    const bench = new Bench(machine, job);
+    for (let guard = 0; bench.state.phase === "down" && guard < 200; guard++) {
+      const route = routeDown(machine, bench.state);
+      if (!route.complete) {
+        const next = replan(machine, bench.state);
+        if (!next.ok) throw new Error(`seed ${seed}: stuck going down`);
+        bench.push(next.value);
+        continue;
+      }
+      if (bench.tick(pick(random, route.steps)) !== undefined) bench.tick(route.steps[0]!);
+    }
+    expect(bench.state.phase).toBe("swap");
+    bench.tick({ do: "swap" });
+    for (let guard = 0; guard < 400; guard++) {
+      const { steps, complete } = routeUp(machine, bench.state);
+      expect({ seed, complete }).toEqual({ seed, complete: true });
+      if (steps.length === 0) break;
+      const step = guard % 2 === 0 ? pick(random, steps).step : steps[0]!.step;
+      for (const { joint, confirmed } of gateOf(machine, bench.state, step)) {
+        if (!confirmed) bench.tick({ do: "confirm", joint });
+      }
+      bench.tick(step);
+    }
+    expect(bench.tick({ do: "close", left: expectedLeft(bench.state) })).toBeUndefined();
+    expect([...bench.state.machine.open].every((open) => open === 0)).toBe(true);
+  });
+});
+
+describe("the sweep", () => {
+  test("is no longer than any order of the spots", () => {
+    const random = seeded(7);
+    for (let round = 0; round < 40; round++) {
+      const spots = Array.from({ length: 2 + (round % 5) }, () => ({ x: random(), y: random() }));
+      const best = Math.min(...permutations(spots.length).map((o) => sweepLength(spots, o)));
+      expect(sweepLength(spots, sweepOrder(spots))).toBeLessThanOrEqual(best * 1.02 + 1e-9);
+    }
+  });
+});
+
+function permutations(n: number): number[][] {
+  if (n === 0) return [[]];
+  return permutations(n - 1).flatMap((p) =>
+    Array.from({ length: n }, (_, i) => [...p.slice(0, i), n - 1, ...p.slice(i)]),
+  );
+}
+
+test("captive screws are counted but have no cell", () => {
+  const guide = smallGuide();
+  const joints = {
+    ...guide.joints,
+    "fan-screws": { ...guide.joints["fan-screws"], captive: true } as GuideJoint,
+    extra: plug(["board", "fan"]),
+  };
+  const bench = new Bench(machineryOf({ ...guide, joints }), { for: ["fan"] });
+  bench.down();
+  expect(bench.state.lots.get("fan-screws")).toMatchObject({ out: 2, cell: undefined });
+});

@@ -1,0 +1,124 @@
+import { planJob, type Machine } from "../plan/plan.ts";
+import { after, blockOf, type State } from "../plan/state.ts";
+import type { Model } from "../plan/model.ts";
+import { fail, ok, type Result } from "../result.ts";
+import type { Entry } from "./events.ts";
+import {
+  type BenchState,
+  doneIndex,
+  type Machinery,
+  moveOf,
+  remainingDown,
+  remainingUp,
+} from "./ledger.ts";
+import type { DownStep, UpStep } from "../plan/plan.ts";
+import type { JobError } from "../plan/problem.ts";
+import { gateJoints, placed, upBlock, type DoneLift } from "./up.ts";
+
+/** The steps that are left, in an order that can be followed from here. */
+export interface Route<T> {
+  readonly steps: readonly T[];
+  /** False when the steps that are left do not lead to the end from here: plan anew. */
+  readonly complete: boolean;
+}
+
+/** The steps of the plan that are left, in the plan's order as far as the rules allow it from here. */
+export function routeDown({ model }: Machinery, state: BenchState): Route<DownStep> {
+  const steps: DownStep[] = [];
+  const left = [...remainingDown(model, state)];
+  let machine = state.machine;
+  while (left.length > 0) {
+    const at = left.findIndex(
+      (step) => blockOf(state.problem!, machine, moveOf(model, step)) === undefined,
+    );
+    if (at < 0) return { steps: [...steps, ...left], complete: false };
+    const [step] = left.splice(at, 1);
+    machine = after(machine, moveOf(model, step!));
+    steps.push(step!);
+  }
+  return { steps, complete: true };
+}
+
+/** A build-up step that is left, and the joints that will have to be confirmed before it. */
+export interface UpAhead {
+  readonly step: UpStep;
+  readonly gate: readonly string[];
+}
+
+/** The mirror of what was done, in an order that can be followed from here, with its gates. */
+export function routeUp(machinery: Machinery, state: BenchState): Route<UpAhead> {
+  const { model } = machinery;
+  const steps: UpAhead[] = [];
+  const noGate = (step: UpStep): UpAhead => ({ step, gate: [] });
+  const left = [...remainingUp(model, state)];
+  let at: BenchState = state;
+  while (left.length > 0) {
+    const next = left.findIndex((step) => {
+      const index = doneIndex(model, at, step);
+      const waiting = at.done.filter((_, i) => i !== index && !at.undone.has(i));
+      return upBlock(at.problem!, at.machine, waiting, at.done[index]!) === undefined;
+    });
+    if (next < 0) return { steps: [...steps, ...left.map(noGate)], complete: false };
+    const [step] = left.splice(next, 1);
+    const gate = gateOf(machinery, at, step!).map(({ joint }) => joint);
+    at = mirroredOnce(model, at, step!);
+    steps.push({ step: step!, gate });
+  }
+  return { steps, complete: true };
+}
+
+function mirroredOnce(model: Model, state: BenchState, step: UpStep): BenchState {
+  const index = doneIndex(model, state, step);
+  const move = state.done[index]!;
+  const undone = new Set([...state.undone, index]);
+  if (move.do === "lift") return { ...state, undone, machine: placed(state.machine, move) };
+  const open = state.machine.open.slice();
+  open[move.joint] = 0;
+  const made = [...state.made, move.joint];
+  return { ...state, undone, made, machine: { ...state.machine, open } };
+}
+
+/** Joints to confirm before a place, each with whether it has been confirmed. Empty: no gate. */
+export function gateOf(
+  { model }: Machinery,
+  state: BenchState,
+  step: UpStep,
+): readonly { readonly joint: string; readonly confirmed: boolean }[] {
+  if (step.do !== "place") return [];
+  const lift = state.done[doneIndex(model, state, step)] as DoneLift | undefined;
+  if (!lift) return [];
+  return gateJoints(model, state.machine, state.made, lift).map((j) => ({
+    joint: model.jointIds[j]!,
+    confirmed: state.confirmed.has(j),
+  }));
+}
+
+/** The entry that leads on from the machine as it is now, for the same job or another one. */
+export function replan(
+  { guide, model }: Machinery,
+  state: BenchState,
+  job = state.job!,
+): Result<Entry, JobError> {
+  const plan = planJob(guide, job, machineOf(model, state.machine));
+  return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : fail(plan.error);
+}
+
+/** A machine as ids, to be stored or planned from. */
+export function machineOf(model: Model, state: State): Machine {
+  const stacks = new Map<number, string[]>();
+  for (const [p, s] of state.stack.entries()) {
+    stacks.set(s, [...(stacks.get(s) ?? []), model.partIds[p]!]);
+  }
+  const named = (flags: Uint8Array, ids: readonly string[]): string[] =>
+    ids.filter((_, i) => flags[i] === 1);
+  return {
+    open: named(state.open, model.jointIds),
+    stacks: [...stacks.values()],
+    lifted: named(state.lifted, model.partIds),
+  };
+}
+
+/** The first free cell: one above the highest in use. */
+export function nextCell(state: BenchState): number {
+  return 1 + Math.max(0, ...[...state.lots.values()].map((lot) => lot.cell ?? 0));
+}

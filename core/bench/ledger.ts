@@ -1,0 +1,256 @@
+import type { Guide } from "../guide/types.ts";
+import { modelOf, type Model } from "../plan/model.ts";
+import { problemOf, type Job, type Problem } from "../plan/problem.ts";
+import type { DownStep, UpStep } from "../plan/plan.ts";
+import { after, closedMachine, type Move, type State } from "../plan/state.ts";
+import { type CountDiffers, type Entry, type LedgerEvent, stepKey } from "./events.ts";
+import { placed, type Done, type DoneLift } from "./up.ts";
+
+export type Phase = "idle" | "down" | "swap" | "up" | "closed";
+
+/** One lot of screws as the ledger knows it. */
+export interface Lot {
+  readonly joint: string;
+  /** What the guide says. */
+  readonly expected: number;
+  readonly out: number;
+  /** undefined until it is made again. */
+  readonly in: number | undefined;
+  readonly cell: number | undefined;
+  readonly outDiffers: CountDiffers | undefined;
+  readonly inDiffers: CountDiffers | undefined;
+}
+
+/** The machine and the job as the events have made them. */
+export interface BenchState {
+  readonly phase: Phase;
+  readonly job: Job | undefined;
+  readonly problem: Problem | undefined;
+  readonly machine: State;
+  /** The plan that is followed now, done steps included. */
+  readonly plan: readonly DownStep[];
+  /** Down moves in the order they were done. */
+  readonly done: readonly Done[];
+  /** Indices into `done` that the build-up has mirrored. */
+  readonly undone: ReadonlySet<number>;
+  /** Joints made in this build-up, in order. */
+  readonly made: readonly number[];
+  readonly confirmed: ReadonlySet<number>;
+  readonly lots: ReadonlyMap<string, Lot>;
+  /** Ids of the events that stand, oldest first: the last can be taken back. */
+  readonly live: readonly string[];
+  readonly closed: Extract<Entry, { do: "close" }> | undefined;
+}
+
+/** Guide and model side by side, made once and handed on. */
+export interface Machinery {
+  readonly guide: Guide;
+  readonly model: Model;
+}
+export const machineryOf = (guide: Guide): Machinery => ({ guide, model: modelOf(guide) });
+
+/**
+ * The state that events lead to, oldest first. An event that was taken back counts as if it had
+ * not been, and an id that comes twice counts once. Events are facts that were admitted before: one
+ * that names what the guide does not have throws.
+ */
+export function foldLedger(machinery: Machinery, events: readonly LedgerEvent[]): BenchState {
+  const taken = new Set(
+    events.flatMap(({ entry }) => (entry.do === "take-back" ? [entry.event] : [])),
+  );
+  const seen = new Set<string>();
+  let state = emptyBench(machinery.model);
+  for (const event of events) {
+    if (taken.has(event.id) || event.entry.do === "take-back" || seen.has(event.id)) continue;
+    seen.add(event.id);
+    state = { ...apply(machinery.model, state, event.entry), live: state.live };
+    (state.live as string[]).push(event.id);
+  }
+  return state;
+}
+
+const emptyBench = (model: Model): BenchState => ({
+  phase: "idle",
+  job: undefined,
+  problem: undefined,
+  machine: closedMachine(model),
+  plan: [],
+  done: [],
+  undone: new Set(),
+  made: [],
+  confirmed: new Set(),
+  lots: new Map(),
+  live: [],
+  closed: undefined,
+});
+
+/** The state after one more entry; `live` is the caller's. */
+export function apply(model: Model, state: BenchState, entry: Entry): BenchState {
+  switch (entry.do) {
+    case "start":
+    case "replan":
+      return settled(model, started(model, state, entry));
+    case "release":
+      return settled(model, released(model, state, entry));
+    case "lift":
+      return settled(model, lifted(model, state, entry.parts));
+    case "swap":
+      return { ...state, phase: "up" };
+    case "confirm":
+      return {
+        ...state,
+        confirmed: new Set([...state.confirmed, jointNumber(model, entry.joint)]),
+      };
+    case "place":
+      return putBack(model, state, entry.parts);
+    case "make":
+      return made(model, state, entry);
+    case "close":
+      return { ...state, phase: "closed", closed: entry };
+    case "take-back":
+      return state;
+  }
+}
+
+function started(
+  model: Model,
+  state: BenchState,
+  entry: Extract<Entry, { do: "start" | "replan" }>,
+): BenchState {
+  const problem = problemOf(model, entry.job);
+  if (!problem.ok) throw new Error(`ledger: job does not fit the guide at ${problem.error.path}`);
+  const kept = state.done.map((move) => stepOfDone(model, move));
+  const plan = [...kept, ...entry.down];
+  return { ...state, phase: "down", job: entry.job, problem: problem.value, plan };
+}
+
+/** A strip-down whose steps are all done has come to the swap. */
+function settled(model: Model, state: BenchState): BenchState {
+  if (state.phase !== "down") return state;
+  return remainingDown(model, state).length === 0 ? { ...state, phase: "swap" } : state;
+}
+
+const jointNumber = (model: Model, id: string): number => {
+  const j = model.jointOf.get(id);
+  if (j === undefined) throw new Error(`ledger: the guide has no joint ${id}`);
+  return j;
+};
+
+export const moveOf = (model: Model, step: DownStep | UpStep): Move =>
+  step.do === "release" || step.do === "make"
+    ? { do: "release", joint: jointNumber(model, step.joint) }
+    : { do: "lift", parts: partNumbers(model, step.parts) };
+
+const partNumbers = (model: Model, ids: readonly string[]): number[] =>
+  ids
+    .map((id) => {
+      const p = model.partOf.get(id);
+      if (p === undefined) throw new Error(`ledger: the guide has no part ${id}`);
+      return p;
+    })
+    .sort((a, b) => a - b);
+
+function released(
+  model: Model,
+  state: BenchState,
+  entry: Extract<Entry, { do: "release" }>,
+): BenchState {
+  const joint = jointNumber(model, entry.joint);
+  const machine = after(state.machine, { do: "release", joint });
+  const done: Done[] = [...state.done, { do: "release", joint }];
+  const facts = model.guide.joints[entry.joint]!;
+  if (facts.kind !== "screws") return { ...state, machine, done };
+  const lot: Lot = {
+    joint: entry.joint,
+    expected: facts.count,
+    out: entry.count ?? facts.count,
+    in: undefined,
+    cell: entry.cell,
+    outDiffers: entry.differs,
+    inDiffers: undefined,
+  };
+  return { ...state, machine, done, lots: new Map(state.lots).set(entry.joint, lot) };
+}
+
+function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchState {
+  const parts = partNumbers(model, ids);
+  const stack = state.machine.stack[parts[0]!];
+  const rest = [...model.partIds.keys()].filter(
+    (p) => state.machine.stack[p] === stack && !parts.includes(p),
+  );
+  const anchor = rest.sort((a, b) => model.below[a]!.length - model.below[b]!.length || a - b)[0]!;
+  return {
+    ...state,
+    machine: after(state.machine, { do: "lift", parts }),
+    done: [...state.done, { do: "lift", parts, anchor }],
+  };
+}
+
+function putBack(model: Model, state: BenchState, ids: readonly string[]): BenchState {
+  const index = doneIndex(model, state, { do: "place", parts: ids });
+  const lift = state.done[index] as DoneLift;
+  return {
+    ...state,
+    machine: placed(state.machine, lift),
+    undone: new Set([...state.undone, index]),
+  };
+}
+
+function made(model: Model, state: BenchState, entry: Extract<Entry, { do: "make" }>): BenchState {
+  const index = doneIndex(model, state, entry);
+  const joint = jointNumber(model, entry.joint);
+  const open = state.machine.open.slice();
+  open[joint] = 0;
+  const lot = state.lots.get(entry.joint);
+  const lots = new Map(state.lots);
+  if (lot) {
+    const count = entry.count ?? lot.out;
+    lots.set(entry.joint, { ...lot, in: count, inDiffers: entry.differs });
+  }
+  return {
+    ...state,
+    machine: { ...state.machine, open },
+    undone: new Set([...state.undone, index]),
+    made: [...state.made, joint],
+    lots,
+  };
+}
+
+/** Where a build-up step's mirror stands among the done moves and waits to be mirrored; −1 if nowhere. */
+export function doneIndex(model: Model, state: BenchState, step: UpStep): number {
+  const key = stepKey(step);
+  return state.done.findLastIndex(
+    (move, i) => !state.undone.has(i) && stepKey(stepOfDone(model, move)) === key,
+  );
+}
+
+export const stepOfDone = (model: Model, move: Done): DownStep =>
+  move.do === "release"
+    ? { do: "release", joint: model.jointIds[move.joint]! }
+    : { do: "lift", parts: move.parts.map((p) => model.partIds[p]!) };
+
+/** The steps of the plan that are not done, in the plan's order. */
+export function remainingDown(model: Model, state: BenchState): readonly DownStep[] {
+  const done = new Map<string, number>();
+  for (const move of state.done) {
+    const key = stepKey(stepOfDone(model, move));
+    done.set(key, (done.get(key) ?? 0) + 1);
+  }
+  return state.plan.filter((step) => {
+    const left = done.get(stepKey(step)) ?? 0;
+    if (left > 0) done.set(stepKey(step), left - 1);
+    return left === 0;
+  });
+}
+
+/** The mirror of what was done and is not yet back, in the mirror's order. */
+export function remainingUp(model: Model, state: BenchState): readonly UpStep[] {
+  return state.done
+    .map((move, i) => ({ step: mirrored(stepOfDone(model, move)), i }))
+    .filter(({ i }) => !state.undone.has(i))
+    .map(({ step }) => step)
+    .reverse();
+}
+
+export const mirrored = (step: DownStep): UpStep =>
+  step.do === "release" ? { do: "make", joint: step.joint } : { do: "place", parts: step.parts };

@@ -1,0 +1,109 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { smallGuide, screws, plug, part } from "../testing/builders.ts";
+import { jointMinutes, jointTool, partMinutes } from "./costs.ts";
+import { parseGuide, parseGuideText } from "./parse.ts";
+import { guideSchema } from "./schema.ts";
+import type { GuideJoint } from "./types.ts";
+import { allCodes, guideForCode } from "./variant.ts";
+import { capital, jointWord, partWord, wordList } from "./words.ts";
+
+const joint = (facts: object): GuideJoint => ({ joins: ["a", "b"], ...facts }) as GuideJoint;
+
+describe("minutes", () => {
+  test.each<[object, number, number, number]>([
+    [{ kind: "screws", count: 4 }, 0.7, 0.7, 0],
+    [{ kind: "connector", type: "zif-flip" }, 0.3, 0.5, 0],
+    [{ kind: "connector", type: "coax-snap", fragile: 2 }, 0.2, 0.8, 1],
+    [{ kind: "connector", type: "latch-slide" }, 0.3, 0.5, 0],
+    [{ kind: "clips", fragile: 1 }, 1.5, 0.7, 0.25],
+    [{ kind: "tape" }, 0.4, 0.3, 0],
+    [{ kind: "route" }, 0.2, 0.4, 0],
+    [{ kind: "seat" }, 0.1, 0.2, 0],
+    [{ kind: "latch", off: 1, fragile: 3 }, 1, 0.1, 3],
+  ])("%j: %d off, %d on, %d care", (facts, off, on, care) => {
+    const minutes = jointMinutes(joint(facts));
+    expect(minutes.off).toBeCloseTo(off, 9);
+    expect(minutes.on).toBeCloseTo(on, 9);
+    expect(minutes.care).toBe(care);
+  });
+  test("place defaults to lift, lift to 0.3", () => {
+    expect(partMinutes(part())).toEqual({ lift: 0.3, place: 0.3 });
+    expect(partMinutes(part("x", { lift: 1 }))).toEqual({ lift: 1, place: 1 });
+    expect(partMinutes(part("x", { place: 2 }))).toEqual({ lift: 0.3, place: 2 });
+  });
+});
+
+test.each<[object, string | undefined]>([
+  [{ kind: "screws", drive: "T5" }, "T5"],
+  [{ kind: "connector", type: "coax-snap" }, "tweezers"],
+  [{ kind: "connector", type: "board-press" }, "spudger"],
+  [{ kind: "connector", type: "edge-slot" }, undefined],
+  [{ kind: "clips" }, "pick"],
+  [{ kind: "clips", tool: "plastic card" }, "plastic card"],
+  [{ kind: "tape", tool: "none" }, undefined],
+  [{ kind: "latch" }, undefined],
+])("%j is opened with %s", (facts, tool) => {
+  expect(jointTool(joint(facts))).toBe(tool);
+});
+
+describe("parsing", () => {
+  test("covers and orders default to none", () => {
+    const { covers: _, orders: __, ...bare } = smallGuide();
+    expect(parseGuide(bare)).toMatchObject({ ok: true, value: { covers: [], orders: [] } });
+  });
+  test("text that is no JSON is a finding, not a crash", () => {
+    expect(parseGuideText("{")).toMatchObject({ ok: false, error: [{ path: "" }] });
+  });
+  test("the schema in the docs is the schema of the program", () => {
+    const file = path.join(import.meta.dirname, "../../docs/guide.schema.json");
+    expect(JSON.parse(readFileSync(file, "utf8"))).toEqual(JSON.parse(JSON.stringify(guideSchema)));
+  });
+});
+
+describe("variants", () => {
+  const guide = {
+    ...smallGuide(),
+    variants: {
+      "T-2": { about: "longer screws", patch: { joints: { "fan-screws": { length: 4 } } } },
+    },
+  };
+  test("a code of its own gives the guide, a variant's the patched one", () => {
+    expect(allCodes(guide)).toEqual(["T-1", "T-2"]);
+    expect(guideForCode(guide, "T-1")).toEqual({ ok: true, value: guide });
+    const patched = guideForCode(guide, "T-2");
+    expect(patched).toMatchObject({
+      ok: true,
+      value: { codes: ["T-2"], joints: { "fan-screws": { length: 4, count: 2 } } },
+    });
+    expect(guide.joints["fan-screws"]).toMatchObject({ length: 3 });
+  });
+  test("an unknown code names the known ones", () => {
+    expect(guideForCode(guide, "T-9")).toMatchObject({
+      ok: false,
+      error: [{ message: expect.stringContaining("T-1, T-2") }],
+    });
+  });
+});
+
+describe("words", () => {
+  test("names inside a sentence lose their capital, but not names that are all capitals", () => {
+    const guide = smallGuide();
+    expect(partWord(guide, "base")).toBe("base cover");
+    expect(jointWord(guide, "fan-plug")).toBe("fan plug");
+    expect(jointWord(guide, "base-screws")).toBe("base cover screws");
+    const wifi = { ...guide, parts: { ...guide.parts, fan: part("board", { name: "M.2 drive" }) } };
+    expect(partWord(wifi, "fan")).toBe("M.2 drive");
+  });
+  test("lists", () => {
+    expect(wordList([])).toBe("");
+    expect(wordList(["a"])).toBe("a");
+    expect(wordList(["a", "b", "c"])).toBe("a, b and c");
+    expect(capital("fan")).toBe("Fan");
+  });
+  test("one screw is a screw", () => {
+    const guide = smallGuide();
+    const joints = { ...guide.joints, one: screws(["fan", "frame"]), p: plug(["board", "fan"]) };
+    expect(jointWord({ ...guide, joints }, "one")).toBe("fan screw");
+  });
+});

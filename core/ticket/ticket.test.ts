@@ -1,0 +1,73 @@
+import { parseNewTicket } from "./new-ticket.ts";
+import { byWait, DECISIONS, daysBetween, decisionsFor, WAITS } from "./ticket.ts";
+
+const good = {
+  customer: "Wren",
+  phone: "",
+  fault: "Dead",
+  code: "T-1",
+  serial: "",
+  condition: "",
+  parts: ["fan"],
+  mode: "short",
+  promised: "2026-12-01",
+};
+
+test("a whole ticket passes", () => {
+  expect(parseNewTicket(good)).toEqual({ ok: true, value: good });
+});
+
+test.each<[object, string]>([
+  [{ customer: "  " }, "customer"],
+  [{ fault: "" }, "fault"],
+  [{ code: "" }, "code"],
+  [{ parts: [] }, "parts"],
+  [{ parts: ["fan", "fan"] }, "parts"],
+  [{ promised: "tomorrow" }, "promised"],
+  [{ promised: "2026-13-01" }, "promised"],
+  [{ mode: "fast" }, "mode"],
+])("%j is named", (change, field) => {
+  const answer = parseNewTicket({ ...good, ...change });
+  expect(answer.ok ? [] : Object.keys(answer.error)).toEqual([field]);
+});
+
+test("all that is wrong is named at once", () => {
+  const answer = parseNewTicket({ phone: "1" });
+  expect(answer.ok ? [] : Object.keys(answer.error)).toEqual(
+    expect.arrayContaining(["customer", "fault", "code", "parts"]),
+  );
+});
+
+test("tickets by what they wait for, the earliest promise first, then by number", () => {
+  const ticket = (number: string, waits: (typeof WAITS)[number], promised: string) => ({
+    number,
+    waits,
+    promised,
+  });
+  const lists = byWait([
+    ticket("3", "bench", "2026-01-02"),
+    ticket("2", "bench", "2026-01-01"),
+    ticket("1", "bench", "2026-01-02"),
+    ticket("4", "part", "2026-01-01"),
+  ]);
+  expect(lists.get("bench")!.map(({ number }) => number)).toEqual(["2", "1", "3"]);
+  expect(lists.get("soak")).toEqual([]);
+});
+
+test.each([
+  ["2026-03-01", "2026-03-04", 3],
+  ["2026-03-01", "2026-02-27", -2],
+  ["2026-10-24T22:00:00Z", "2026-10-26", 2],
+])("from %s to %s are %d days", (from, to, days) => {
+  expect(daysBetween(from, to)).toBe(days);
+});
+
+test("every ticket can come to its end, and none leaves the bench by a decision", () => {
+  expect(decisionsFor("nothing")).toEqual([]);
+  expect(decisionsFor("bench")).toEqual([]);
+  for (const wait of WAITS) {
+    if (wait === "nothing" || wait === "bench") continue;
+    expect(decisionsFor(wait).length).toBeGreaterThan(0);
+  }
+  expect(new Set(DECISIONS.map(({ id }) => id)).size).toBe(DECISIONS.length);
+});

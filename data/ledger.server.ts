@@ -1,0 +1,137 @@
+import type { Transaction } from "sequelize";
+import {
+  admit,
+  apply,
+  foldLedger,
+  replan,
+  routeDown,
+  type BenchState,
+  type Entry,
+  type LedgerEvent,
+  type Machinery,
+  type Refusal,
+} from "../core/bench/index.ts";
+import { fail, ok, type Result } from "../core/result.ts";
+import type { Ticket } from "../core/ticket/index.ts";
+import type { Database } from "./database.server.ts";
+import { machineFor } from "./guides.server.ts";
+import type { EventRow } from "./models.server.ts";
+import { planFor } from "./plans.server.ts";
+import { moveTicket, ticketByNumber } from "./tickets.server.ts";
+
+export type AppendError =
+  | { readonly type: "ticket-unknown" }
+  /** The ticket is not (or no longer) at the bench. */
+  | { readonly type: "not-at-bench" }
+  /** Somebody went on since: the events the client has not seen. */
+  | { readonly type: "stale"; readonly events: readonly LedgerEvent[] }
+  | { readonly type: "id-taken" }
+  | { readonly type: "refused"; readonly refusal: Refusal };
+
+/** The ledger of a ticket, oldest first. */
+export async function eventsOf(
+  db: Database,
+  ticket: string,
+  transaction?: Transaction,
+): Promise<readonly LedgerEvent[]> {
+  const rows = await db.models.events.findAll({
+    where: { ticket },
+    order: ["seq"],
+    raw: true,
+    transaction,
+  });
+  return rows.map(eventOf);
+}
+
+const eventOf = ({ id, at, by, entry }: EventRow): LedgerEvent => ({
+  id,
+  at,
+  by,
+  entry: JSON.parse(entry) as Entry,
+});
+
+/**
+ * Writes one event in a transaction of its own. `after` is the number of events the client knows.
+ * An event whose id is there already is acknowledged again and written once. Gives the events that
+ * the client has not seen: its own, and a new plan where its step made the old one impossible.
+ */
+export async function appendEvent(
+  db: Database,
+  ticket: string,
+  event: LedgerEvent,
+  after: number,
+): Promise<Result<readonly LedgerEvent[], AppendError>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const facts = await ticketByNumber(db, ticket, transaction);
+    if (!facts) return fail({ type: "ticket-unknown" });
+    const { events, isWritten } = await openLedger(db, facts, transaction);
+    const known = await db.models.events.findByPk(event.id, { raw: true, transaction });
+    if (known)
+      return known.ticket === ticket ? ok(events.slice(after)) : fail({ type: "id-taken" });
+    if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
+    if (after !== events.length) return fail({ type: "stale", events: events.slice(after) });
+    const { machinery } = await machineFor(db, facts.guideId, facts.code, transaction);
+    const state = foldLedger(machinery, events);
+    const admitted = admit(machinery, state, event.entry);
+    if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
+    const added = [event, ...followUp(machinery, state, event)];
+    const written = isWritten ? events.length : 0;
+    const all = [...events, ...added];
+    for (let seq = written; seq < all.length; seq++) {
+      await write(db, ticket, seq, all[seq]!, transaction);
+    }
+    if (event.entry.do === "close") {
+      const note = event.entry.explained ?? "count at nought";
+      await moveTicket(db, ticket, "bench", "soak", { ...event, note }, transaction);
+    }
+    return ok(added);
+  });
+}
+
+/** A new plan from here, when the steps that are left no longer lead to the end. */
+function followUp(
+  machinery: Machinery,
+  before: BenchState,
+  event: LedgerEvent,
+): readonly LedgerEvent[] {
+  const { entry } = event;
+  if (entry.do !== "release" && entry.do !== "lift") return [];
+  const state = apply(machinery.model, before, entry);
+  if (state.phase !== "down" || routeDown(machinery, state).complete) return [];
+  const plan = replan(machinery, state);
+  if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
+  return [{ id: `${event.id}.replan`, at: event.at, by: event.by, entry: plan.value }];
+}
+
+async function write(
+  db: Database,
+  ticket: string,
+  seq: number,
+  { id, at, by, entry }: LedgerEvent,
+  transaction: Transaction,
+): Promise<void> {
+  await db.models.events.create(
+    { id, ticket, seq, at, by, entry: JSON.stringify(entry) },
+    { transaction },
+  );
+}
+
+/** A ticket's ledger as the bench sees it: unopened, it begins with the plan of its job, not yet written. */
+export interface OpenLedger {
+  readonly events: readonly LedgerEvent[];
+  readonly isWritten: boolean;
+}
+
+export async function openLedger(
+  db: Database,
+  facts: Ticket,
+  transaction?: Transaction,
+): Promise<OpenLedger> {
+  const events = await eventsOf(db, facts.number, transaction);
+  if (events.length > 0) return { events, isWritten: true };
+  const plan = await planFor(db, facts, transaction);
+  if (!plan.ok) throw new Error(`ticket ${facts.number} has a job without a plan`);
+  const entry: Entry = { do: "start", job: facts.job, down: plan.value.down };
+  const start = { id: `${facts.number}.start`, at: facts.takenIn, by: "the plan", entry };
+  return { events: [start], isWritten: false };
+}

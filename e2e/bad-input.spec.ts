@@ -1,0 +1,107 @@
+import { expect, hydrated, openBench, press, ready, stepLine, test } from "./shop.ts";
+
+const event = (entry: object, after: number, id = "by-hand-9001") => ({
+  data: { id, at: new Date().toISOString(), after, entry },
+});
+
+test("an empty customer and an unknown machine code are named, and no ticket is made", async ({
+  page,
+  shop,
+  calm,
+}) => {
+  calm.expected.push(/status of 400/);
+  await page.goto(`${shop.url}/tickets/new`);
+  await hydrated(page);
+  await page.getByLabel("Code on the underside").fill("ZZ-99");
+  await expect(
+    page.getByText(/No guide answers to "ZZ-99" yet. Known codes: MT15-A2/),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Open the ticket" }).click();
+  await expect(page.getByText("Whose machine is it?")).toBeVisible();
+  await expect(page.getByText("What is wrong, in the customer's words?")).toBeVisible();
+  await expect(page.getByText("Choose at least one part")).toHaveCount(0);
+  await page.getByLabel("Customer").fill("Wren");
+  await page.getByLabel("What is wrong").fill("Dead.");
+  await page.getByLabel("Code on the underside").fill("MT15-A2");
+  await expect(page.getByText("What is to be replaced?")).toBeVisible();
+  await page.getByRole("button", { name: "Open the ticket" }).click();
+  await expect(page.getByText("Choose at least one part to replace.")).toBeVisible();
+  await expect(page.getByLabel("Customer")).toHaveValue("Wren");
+  await page.goto(shop.url);
+  await expect(page.getByText("Wren")).toHaveCount(0);
+});
+
+test("an event for a ticket that has left the bench writes nothing", async ({ page, shop }) => {
+  const url = `${shop.url}/tickets/1001/events`;
+  const answer = await page.request.post(url, event({ do: "swap" }, 0));
+  expect(answer.status()).toBe(409);
+  const said = (await answer.json()) as { why: string; message: string };
+  expect(said.why).toBe("not-at-bench");
+  expect(said.message).toContain("not at the bench any more");
+  await page.goto(`${shop.url}/tickets/1001/bench`);
+  await expect(page).toHaveURL(`${shop.url}/tickets/1001`);
+});
+
+test("a stale tab is told, loses only its own step, and shows where the job stands", async ({
+  page,
+  shop,
+  context,
+  calm,
+}) => {
+  calm.expected.push(/status of 409/);
+  await openBench(page, shop, "1007");
+  const other = await context.newPage();
+  await openBench(other, shop, "1007");
+  await press(other, "Space");
+  await press(other, "Space");
+  const now = (await stepLine(other).textContent())!;
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("alert")).toHaveText(/Somebody went on with this job/);
+  await expect(stepLine(page)).toHaveText(now);
+  await ready(page);
+  await press(page, "Space");
+  await expect(stepLine(page)).not.toHaveText(now);
+});
+
+test("the same event sent twice is one event; nonsense is refused", async ({ page, shop }) => {
+  const url = `${shop.url}/tickets/1007/events`;
+  const step = event({ do: "release", joint: "base-screws-rear", count: 6, cell: 1 }, 1);
+  const first = await page.request.post(url, step);
+  const second = await page.request.post(url, step);
+  expect(first.status()).toBe(200);
+  expect(await second.json()).toEqual(await first.json());
+  expect((await page.request.post(url, event({ do: "start" }, 2))).status()).toBe(400);
+  expect((await page.request.post(url, { data: "{" })).status()).toBe(400);
+  const unknown = event({ do: "release", joint: "no-such" }, 2, "by-hand-9002");
+  expect((await page.request.post(url, unknown)).status()).toBe(422);
+});
+
+test("what is not there is a page that says so", async ({ page, shop, calm }) => {
+  calm.expected.push(/status of 404/);
+  await page.goto(`${shop.url}/tickets/4711`);
+  await expect(page.getByText("There is no ticket 4711.")).toBeVisible();
+  await page.goto(`${shop.url}/find?q=XQ`);
+  await expect(page.getByText('Nothing is known as "XQ"')).toBeVisible();
+  await page.goto(`${shop.url}/find?q=1003`);
+  await expect(page.getByRole("heading", { name: /1003/ })).toBeVisible();
+});
+
+test("a decision that was taken elsewhere is not taken twice", async ({
+  page,
+  shop,
+  context,
+  calm,
+}) => {
+  calm.expected.push(/status of 409/);
+  const address = `${shop.url}/tickets/1008`;
+  await page.goto(address);
+  await hydrated(page);
+  const other = await context.newPage();
+  await other.goto(address);
+  await hydrated(other);
+  await other.getByRole("button", { name: "Customer says no" }).click();
+  await expect(other.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
+  await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
+  await expect(page.getByRole("alert")).toHaveText(/Nothing was changed/);
+  await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
+});

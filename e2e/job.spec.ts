@@ -1,0 +1,179 @@
+import type { Page } from "@playwright/test";
+import { expect, hydrated, openBench, press, ready, stepLine, test } from "./shop.ts";
+
+/** Tabs until the focus is on something of this name; fails after a page's worth of tabs. */
+async function tabTo(page: Page, name: string | RegExp): Promise<void> {
+  for (let i = 0; i < 90; i++) {
+    await page.keyboard.press("Tab");
+    const focused = await page.evaluate(() => {
+      const element = document.activeElement;
+      if (!element) return "";
+      const label = element instanceof HTMLInputElement ? element.labels?.[0]?.textContent : "";
+      return (label || element.getAttribute("aria-label") || element.textContent || "").trim();
+    });
+    if (typeof name === "string" ? focused.startsWith(name) : name.test(focused)) return;
+  }
+  throw new Error(`no way to ${name} by Tab`);
+}
+
+test("a battery-and-fan job from new ticket to closed, by keyboard alone", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(shop.url);
+  await hydrated(page);
+  await page.keyboard.press("n");
+  await expect(page.getByRole("heading", { name: "Take a machine in" })).toBeVisible();
+  await page.keyboard.type("Jory Pellam");
+  await tabTo(page, "Code on the underside");
+  await page.keyboard.type("mt15-a3");
+  await expect(page.getByText("Marrowby Tern 15")).toBeVisible();
+  await tabTo(page, "What is wrong");
+  await page.keyboard.type("Fan screams and the battery is flat by noon.");
+  await tabTo(page, "Battery");
+  await page.keyboard.press("Space");
+  await tabTo(page, /^Fan$/);
+  await page.keyboard.press("Space");
+  await tabTo(page, "Open the ticket");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: /1009 Jory Pellam/ })).toBeVisible();
+  await tabTo(page, "Customer says yes: parts are here");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
+  await tabTo(page, "Begin at the bench");
+  await page.keyboard.press("Enter");
+  await expect(stepLine(page)).toHaveText(/Take out the long base screws: 6/);
+  await ready(page);
+  const seen: string[] = [];
+  for (let i = 0; i < 120; i++) {
+    const line = (await stepLine(page).textContent()) ?? "";
+    seen.push(line);
+    if (line.startsWith("Count what lies")) break;
+    await press(page, "Space");
+  }
+  expect(seen.filter((line) => line.startsWith("Gate:")).length).toBeGreaterThan(3);
+  expect(seen.some((line) => line.startsWith("Swap:"))).toBe(true);
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
+  await tabTo(page, "Tests and soak passed");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
+  await tabTo(page, "Paid and collected");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Handed back" })).toBeVisible();
+});
+
+test("the same step is there after a reload, in another browser, and after the server was killed", async ({
+  page,
+  shop,
+  browser,
+  calm,
+}) => {
+  calm.expected.push(/Failed to load resource/);
+  await openBench(page, shop, "1007");
+  for (let i = 0; i < 5; i++) await press(page, "Space");
+  const line = (await stepLine(page).textContent())!;
+  await page.reload();
+  await expect(stepLine(page)).toHaveText(line);
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(stepLine(other)).toHaveText(line);
+  await hydrated(page);
+  await shop.kill();
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("status").filter({ hasText: "Not saved yet" })).toBeVisible();
+  await shop.start();
+  await ready(page);
+  const next = (await stepLine(page).textContent())!;
+  expect(next).not.toBe(line);
+  await other.reload();
+  await expect(stepLine(other)).toHaveText(next);
+});
+
+test("a short count is not passed without its reason, and the reason is in the record", async ({
+  page,
+  shop,
+}) => {
+  await openBench(page, shop, "1007");
+  await expect(stepLine(page)).toHaveText(/long base screws: 6/);
+  await page.keyboard.press("c");
+  await expect(page.getByText("of 6: 1 short")).toBeVisible();
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("alert")).toHaveText(/5 of 6: 1 short. Say why/);
+  await page.keyboard.press("1");
+  await press(page, "Space");
+  await expect(stepLine(page)).toHaveText(/short base screws, front row: 4/);
+  await page.goto(`${shop.url}/tickets/1007`);
+  const row = page.getByRole("row", { name: /Long base screws/ });
+  await expect(row).toContainText("missing at intake");
+});
+
+test("a gate is passed only when each joint is confirmed, one press for each", async ({
+  page,
+  shop,
+}) => {
+  await openBench(page, shop, "1004");
+  for (let i = 0; i < 60; i++) {
+    if (((await stepLine(page).textContent()) ?? "").startsWith("Gate:")) break;
+    await press(page, "Space");
+  }
+  await expect(stepLine(page)).toHaveText("Gate: look at each before it is covered");
+  const items = page.getByRole("button", { name: /: confirm$/ });
+  const many = await items.count();
+  expect(many).toBeGreaterThan(2);
+  await expect(page.getByText(`${many} of ${many} still to confirm`)).toBeVisible();
+  await items.nth(1).click();
+  await ready(page);
+  await expect(items).toHaveCount(many - 1);
+  for (let left = many - 1; left > 0; left--) {
+    await expect(stepLine(page)).toHaveText("Gate: look at each before it is covered");
+    await press(page, "Space");
+  }
+  await expect(stepLine(page)).toHaveText(/^Put the base cover back/);
+  const skipped = await page.request.post(`${shop.url}/tickets/1005/events`, {
+    data: {
+      id: "by-hand-0001",
+      at: new Date().toISOString(),
+      after: 999,
+      entry: { do: "place", parts: ["base", "feet"] },
+    },
+  });
+  expect(skipped.status()).toBe(409);
+});
+
+test("a step the rules do not allow is refused in words, and nothing changes", async ({
+  page,
+  shop,
+}) => {
+  await openBench(page, shop, "1007");
+  const before = (await stepLine(page).textContent())!;
+  await page.locator('[data-part="base"]').click({ position: { x: 60, y: 200 } });
+  await expect(stepLine(page)).toHaveText(/^Lift the base cover out/);
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("alert")).toHaveText(/still hold it/);
+  await expect(stepLine(page)).toHaveText(before);
+  const early = await page.request.post(`${shop.url}/tickets/1007/events`, {
+    data: {
+      id: "by-hand-0002",
+      at: new Date().toISOString(),
+      after: 1,
+      entry: { do: "release", joint: "battery-plug" },
+    },
+  });
+  expect(early.status()).toBe(422);
+  expect(await early.json()).toMatchObject({
+    message: "The base cover is still over the battery plug.",
+  });
+});
+
+test("the last step can be taken back", async ({ page, shop }) => {
+  await openBench(page, shop, "1007");
+  const first = (await stepLine(page).textContent())!;
+  await press(page, "Space");
+  await expect(stepLine(page)).not.toHaveText(first);
+  await press(page, "Backspace");
+  await expect(stepLine(page)).toHaveText(first);
+  await page.keyboard.press("?");
+  await expect(page.getByText("Take the last step back")).toBeVisible();
+});

@@ -1,0 +1,126 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { expect, type Page, test as base } from "@playwright/test";
+
+/** A shop of its own for a test: the production server over a copy of the demo data. */
+export class Shop {
+  private server: ChildProcess | undefined;
+  private constructor(
+    readonly folder: string,
+    readonly port: number,
+  ) {}
+
+  static async open(): Promise<Shop> {
+    const folder = mkdtempSync(path.join(tmpdir(), "bench-e2e-"));
+    cpSync(process.env.BENCH_TEMPLATE!, folder, { recursive: true });
+    const shop = new Shop(folder, await freePort());
+    await shop.start();
+    return shop;
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const server = spawn("node", ["scripts/start.mjs"], {
+      env: {
+        ...process.env,
+        NODE_ENV: "production",
+        PORT: String(this.port),
+        BENCH_DATA: this.folder,
+      },
+      stdio: ["ignore", "pipe", "pipe"],
+    });
+    this.server = server;
+    await new Promise<void>((resolve, reject) => {
+      let said = "";
+      const hear = (chunk: Buffer): void => {
+        said += chunk.toString();
+        if (said.includes("open http")) resolve();
+      };
+      server.stdout.on("data", hear);
+      server.stderr.on("data", hear);
+      server.once("exit", (code) => reject(new Error(`server ended (${code}): ${said}`)));
+    });
+  }
+
+  /** As when the power goes: no goodbye. */
+  async kill(): Promise<void> {
+    const { server } = this;
+    if (!server || server.exitCode !== null) return;
+    const gone = new Promise((resolve) => server.once("exit", resolve));
+    server.kill("SIGKILL");
+    await gone;
+  }
+
+  async close(): Promise<void> {
+    await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.listen(0, "127.0.0.1", () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === "object" && address ? address.port : 0));
+    });
+  });
+}
+
+/** Errors on the console and in the page fail a test; what a test provokes it names first. */
+export const test = base.extend<{ shop: Shop; calm: { expected: RegExp[] } }>({
+  shop: async ({ browserName: _ }, use) => {
+    const shop = await Shop.open();
+    await use(shop);
+    await shop.close();
+  },
+  calm: [
+    async ({ page }, use) => {
+      const calm = { expected: [] as RegExp[] };
+      const heard: string[] = [];
+      page.on("pageerror", (error) => heard.push(`pageerror: ${error.message}`));
+      page.on("console", (message) => {
+        if (message.type() === "error") heard.push(message.text());
+      });
+      await use(calm);
+      const strange = heard.filter((line) => !calm.expected.some((known) => known.test(line)));
+      expect(strange).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+export const stepLine = (page: Page) => page.locator("main h1").first();
+
+/** Waits until the page can be typed at: the bench says that everything is on disk. */
+export async function ready(page: Page): Promise<void> {
+  await expect(page.getByRole("status").filter({ hasText: "saved" })).toHaveText("saved");
+}
+
+/** Opens the bench of a ticket and waits until its keys work. */
+export async function openBench(page: Page, shop: Shop, number: string): Promise<void> {
+  await page.goto(`${shop.url}/tickets/${number}/bench`);
+  await hydrated(page);
+  await ready(page);
+}
+
+/** Server-rendered markup is there before its handlers: React marks what it has taken over. */
+export async function hydrated(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const main = document.querySelector("main");
+    return main !== null && Object.keys(main).some((key) => key.startsWith("__react"));
+  });
+}
+
+/** One key, and the answer of the disk. */
+export async function press(page: Page, key: string): Promise<void> {
+  await page.keyboard.press(key);
+  await ready(page);
+}

@@ -1,0 +1,46 @@
+import js from "@eslint/js";
+import prettier from "eslint-config-prettier";
+import hooks from "eslint-plugin-react-hooks";
+import globals from "globals";
+import tseslint from "typescript-eslint";
+
+export default tseslint.config(
+  {
+    ignores: [
+      "build/",
+      ".react-router/",
+      ".cache/",
+      ".demo/",
+      "playwright-report/",
+      "test-results/",
+    ],
+  },
+  js.configs.recommended,
+  {
+    files: ["**/*.mjs"],
+    languageOptions: { globals: globals.node },
+  },
+  {
+    files: ["**/*.ts", "**/*.tsx"],
+    extends: [...tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+    plugins: { "react-hooks": hooks },
+    rules: {
+      "react-hooks/rules-of-hooks": "error",
+      "react-hooks/exhaustive-deps": "error",
+      "@typescript-eslint/no-explicit-any": "error",
+      "@typescript-eslint/only-throw-error": [
+        "error",
+        { allow: [{ from: "lib", name: "Response" }] },
+      ],
+      "@typescript-eslint/switch-exhaustiveness-check": [
+        "error",
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+      eqeqeq: "error",
+    },
+  },
+  prettier,
+);

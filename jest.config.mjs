@@ -1,0 +1,22 @@
+/** @type {import("jest").Config} */
+export default {
+  testEnvironment: "node",
+  roots: [
+    "<rootDir>/core",
+    "<rootDir>/data",
+    "<rootDir>/cli",
+    "<rootDir>/demo",
+    "<rootDir>/guides",
+  ],
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      {
+        jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" },
+        module: { type: "es6" },
+      },
+    ],
+  },
+  testMatch: ["**/*.test.ts"],
+};

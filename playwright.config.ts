@@ -1,0 +1,28 @@
+import { defineConfig } from "@playwright/test";
+
+/** Against the production build; each test starts a server with a data folder of its own. */
+export default defineConfig({
+  testDir: "e2e",
+  globalSetup: "./e2e/global-setup.ts",
+  fullyParallel: true,
+  workers: 2,
+  timeout: 60_000,
+  expect: { timeout: 8000 },
+  reporter: [["list"]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--headless",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+});

@@ -1,0 +1,227 @@
+import { spawn, spawnSync, type ChildProcess } from "node:child_process";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { cpus, tmpdir, totalmem } from "node:os";
+import path from "node:path";
+import { gzipSync } from "node:zlib";
+import { foldLedger, machineryOf, type LedgerEvent } from "../core/bench/index.ts";
+import type { Guide } from "../core/guide/index.ts";
+import { planJob } from "../core/plan/index.ts";
+import { naiveWork } from "../core/testing/naive.ts";
+import { randomCase } from "../core/testing/random-guide.ts";
+import { nextEntry } from "../demo/load.ts";
+
+const root = path.dirname(import.meta.dirname);
+const lines: string[] = [];
+const print = (line = ""): void => {
+  lines.push(line);
+  console.log(line);
+};
+
+const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 1);
+
+function quantile(values: readonly number[], q: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))]!;
+}
+
+function timed<T>(work: () => T): { readonly value: T; readonly ms: number } {
+  const start = performance.now();
+  const value = work();
+  return { value, ms: performance.now() - start };
+}
+
+function guides(): readonly Guide[] {
+  const folder = path.join(root, "guides");
+  return readdirSync(folder)
+    .filter((name) => name.endsWith(".json"))
+    .map((name) => JSON.parse(readFileSync(path.join(folder, name), "utf8")) as Guide);
+}
+
+/** Each part of a guide as a job of its own; the median of five runs after one to warm up. */
+function measurePlans(guide: Guide): void {
+  print(`\n### Plan, each part of ${guide.maker} ${guide.model}\n`);
+  print("| part | steps | work, min | proven | visited | ms |");
+  print("| --- | ---: | ---: | --- | ---: | ---: |");
+  const all: number[] = [];
+  for (const part of Object.keys(guide.parts)) {
+    const runs = Array.from({ length: 6 }, () => timed(() => planJob(guide, { for: [part] })));
+    const time = quantile(
+      runs.slice(1).map((run) => run.ms),
+      0.5,
+    );
+    const plan = runs[0]!.value;
+    all.push(time);
+    if (!plan.ok) {
+      print(`| ${part} | | | no plan | | ${ms(time)} |`);
+      continue;
+    }
+    const { down, work, proven, visited } = plan.value;
+    print(
+      `| ${part} | ${down.length} | ${work.toFixed(2)} | ${proven ? "yes" : "NO"} | ${visited} | ${ms(time)} |`,
+    );
+  }
+  print(
+    `\nmedian ${ms(quantile(all, 0.5))} ms, worst ${ms(Math.max(...all))} ms; ` +
+      `${all.filter((t) => t < 50).length} of ${all.length} under the target of 50 ms`,
+  );
+}
+
+/** The planner beside the naive search on the same small guides, where that one ends. */
+function measureAgainstNaive(): void {
+  const ratios: number[] = [];
+  let equal = 0;
+  for (let seed = 1; ratios.length < 60 && seed < 400; seed++) {
+    const { guide, job } = randomCase(seed);
+    const naive = timed(() => naiveWork(guide, job, 2500));
+    const plan = timed(() => planJob(guide, job));
+    if (naive.value === "gave-up" || naive.value === undefined || !plan.value.ok) continue;
+    if (Math.abs(plan.value.value.work - naive.value) < 1e-3) equal += 1;
+    ratios.push(naive.ms / plan.ms);
+  }
+  print("\n### Planner beside the naive search, seeded small guides\n");
+  print(
+    `${ratios.length} guides of 3 to 6 parts: equal work in ${equal}; naive ÷ planner ` +
+      `median ${quantile(ratios, 0.5).toFixed(1)}, p90 ${quantile(ratios, 0.9).toFixed(1)}`,
+  );
+}
+
+/** A ledger of 2,000 events: a job gone through, taken back step by step, and again. */
+function measureFold(guide: Guide): void {
+  const machinery = machineryOf(guide);
+  const plan = planJob(guide, { for: ["board"] });
+  if (!plan.ok) throw new Error("the board has no plan");
+  const at = "2026-01-01T08:00:00Z";
+  const events: LedgerEvent[] = [
+    {
+      id: "e0",
+      at,
+      by: "m",
+      entry: { do: "start", job: { for: ["board"] }, down: plan.value.down },
+    },
+  ];
+  const push = (entry: LedgerEvent["entry"]): string => {
+    const id = `e${events.length}`;
+    events.push({ id, at, by: "m", entry });
+    return id;
+  };
+  while (events.length < 1900) {
+    const entry = nextEntry(machinery, foldLedger(machinery, events), undefined);
+    if (!entry) break;
+    const id = push(entry);
+    if (events.length < 1800) {
+      push({ do: "take-back", event: id });
+      if (events.length % 40 === 1) push(entry);
+    }
+    if (entry.do === "close") break;
+  }
+  while (events.length < 2000) {
+    const last = foldLedger(machinery, events).live.at(-1)!;
+    push({ do: "take-back", event: last });
+    push(nextEntry(machinery, foldLedger(machinery, events), undefined)!);
+  }
+  const runs = Array.from({ length: 30 }, () => timed(() => foldLedger(machinery, events)).ms);
+  const live = foldLedger(machinery, events).live.length;
+  print("\n### Fold\n");
+  print(
+    `${events.length} events (${live} stand): median ${ms(quantile(runs, 0.5))} ms, ` +
+      `p95 ${ms(quantile(runs, 0.95))} ms; target 5 ms`,
+  );
+}
+
+async function startServer(data: string, port: number): Promise<ChildProcess> {
+  const server = spawn("node", ["scripts/start.mjs"], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: "production", PORT: String(port), BENCH_DATA: data },
+  });
+  await new Promise((resolve) => server.stdout.once("data", resolve));
+  return server;
+}
+
+/** The bench page and one tick, over loopback, 200 times each: the server's time and the wire's. */
+async function measureServer(): Promise<void> {
+  const data = mkdtempSync(path.join(tmpdir(), "bench-measure-"));
+  const load = spawnSync("npx", ["tsx", "demo/load.ts", "--data", data], { cwd: root });
+  if (load.status !== 0) throw new Error(String(load.stderr));
+  const port = 4698;
+  const server = await startServer(data, port);
+  const address = `http://127.0.0.1:${port}/tickets/1007`;
+  const pages: number[] = [];
+  const ticks: number[] = [];
+  for (let i = 0; i < 210; i++) {
+    const start = performance.now();
+    await (await fetch(`${address}/bench`)).text();
+    if (i >= 10) pages.push(performance.now() - start);
+  }
+  let known = 1;
+  for (let i = 0; i < 210; i++) {
+    const id = `measure-${i}`;
+    const entry =
+      i % 2 === 0
+        ? { do: "release", joint: "base-screws-rear", count: 6, cell: 1 }
+        : { do: "take-back", event: `measure-${i - 1}` };
+    const start = performance.now();
+    const response = await fetch(`${address}/events`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ id, at: new Date().toISOString(), after: known, entry }),
+    });
+    const answer = (await response.json()) as { ok: boolean; events: unknown[] };
+    if (i >= 10) ticks.push(performance.now() - start);
+    if (!answer.ok) throw new Error(`tick ${i} was refused: ${JSON.stringify(answer)}`);
+    known += answer.events.length;
+  }
+  server.kill();
+  print("\n### Server, 200 requests each over loopback\n");
+  print("| what | p50 ms | p95 ms | target |");
+  print("| --- | ---: | ---: | --- |");
+  print(`| bench page | ${ms(quantile(pages, 0.5))} | ${ms(quantile(pages, 0.95))} | |`);
+  print(
+    `| one tick, on disk | ${ms(quantile(ticks, 0.5))} | ${ms(quantile(ticks, 0.95))} | p95 < 25 ms |`,
+  );
+}
+
+interface Entry {
+  readonly file: string;
+  readonly imports?: readonly string[];
+}
+
+/** All JavaScript the bench page loads: its route, the root, the entry and what they import. */
+function measureScripts(): void {
+  const manifest = path.join(root, "build/client/.vite/manifest.json");
+  const client = path.join(root, "build/client");
+  if (!existsSync(manifest)) throw new Error(`no ${manifest}; is build.manifest on?`);
+  const chunks = JSON.parse(readFileSync(manifest, "utf8")) as Record<string, Entry>;
+  const wanted = Object.keys(chunks).filter((key) =>
+    /entry\.client|app\/root\.tsx|routes\/bench\.tsx/.test(key),
+  );
+  const seen = new Set<string>();
+  const visit = (key: string): void => {
+    if (seen.has(key)) return;
+    seen.add(key);
+    chunks[key]?.imports?.forEach(visit);
+  };
+  wanted.forEach(visit);
+  const files = new Set([...seen].map((key) => chunks[key]!.file));
+  let size = 0;
+  for (const file of files) size += gzipSync(readFileSync(path.join(client, file))).length;
+  print("\n### JavaScript of the bench page\n");
+  print(
+    `${files.size} files, ${(size / 1000).toFixed(0)} kB gzip; target 300 kB ` +
+      `(${wanted.length} roots: entry, root, bench)`,
+  );
+}
+
+const cpu = cpus();
+print("# Measurements\n");
+print("Printed by `npm run measure`; the last output is kept here.\n");
+print(
+  `Machine: ${cpu[0]?.model ?? "unknown"}, ${cpu.length} cores, ` +
+    `${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.version}, ` +
+    `${new Date().toISOString().slice(0, 10)}`,
+);
+for (const guide of guides()) measurePlans(guide);
+measureAgainstNaive();
+measureFold(guides()[0]!);
+await measureServer();
+measureScripts();
+writeFileSync(path.join(root, "docs/measurements.md"), `${lines.join("\n")}\n`);

@@ -1,0 +1,91 @@
+// One picture of each main view from the demo data, at 1280 × 800.
+import { spawn, spawnSync } from "node:child_process";
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { chromium as browserOf } from "@playwright/test";
+import { build, chromium, root, say } from "./setup.mjs";
+
+const PORT = 4699;
+const url = `http://127.0.0.1:${PORT}`;
+const out = process.argv[2] ?? path.join(root, "docs/screenshots");
+const wanted = process.argv.slice(3);
+
+build();
+const data = mkdtempSync(path.join(tmpdir(), "bench-shots-"));
+const load = spawnSync("npx", ["tsx", "demo/load.ts", "--data", data], { cwd: root });
+if (load.status !== 0) throw new Error(String(load.stderr));
+const server = spawn("node", ["scripts/start.mjs"], {
+  cwd: root,
+  env: { ...process.env, NODE_ENV: "production", PORT: String(PORT), BENCH_DATA: data },
+});
+await new Promise((resolve) => server.stdout.once("data", resolve));
+
+const browser = await browserOf.launch({
+  executablePath: chromium(),
+  args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+page.on("pageerror", (error) => say(`pageerror: ${error.message}`));
+page.on("console", (message) => message.type() === "error" && say(message.text()));
+
+async function shot(name) {
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: path.join(out, `${name}.png`) });
+  say(name);
+}
+
+async function bench(number, presses) {
+  await page.goto(`${url}/tickets/${number}/bench`, { waitUntil: "networkidle" });
+  for (let i = 0; i < presses; i++) await press("Space");
+}
+
+async function press(key) {
+  await page.keyboard.press(key);
+  await page.waitForFunction(
+    () => document.querySelector('[role="status"]')?.textContent === "saved",
+  );
+}
+
+async function pressUntil(words) {
+  for (let i = 0; i < 140; i++) {
+    const line = (await page.locator("main h1").first().textContent()) ?? "";
+    if (line.includes(words)) return;
+    await press("Space");
+  }
+  throw new Error(`the bench never came to "${words}"`);
+}
+
+const views = {
+  counter: async () => page.goto(url, { waitUntil: "networkidle" }),
+  "new-ticket": async () =>
+    page.goto(`${url}/tickets/new?code=MT15-A3`, { waitUntil: "networkidle" }),
+  ticket: async () => page.goto(`${url}/tickets/1004`, { waitUntil: "networkidle" }),
+  "bench-screws": async () => {
+    await bench("1007", 0);
+    await page.keyboard.press("c");
+  },
+  "bench-plug": async () => bench("1004", 0),
+  "bench-build-up": async () => bench("1005", 0),
+  "bench-swap": async () => {
+    await bench("1004", 0);
+    await pressUntil("Swap:");
+  },
+  "bench-gate": async () => {
+    await bench("1004", 0);
+    await pressUntil("Gate:");
+    await press("Space");
+  },
+  "bench-end": async () => {
+    await bench("1005", 0);
+    await pressUntil("Count what lies");
+  },
+};
+
+for (const [name, open] of Object.entries(views)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  await open();
+  await shot(name);
+}
+await browser.close();
+server.kill();
