@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { QueryTypes, type Transaction } from "sequelize";
 import type { Entry, LedgerEvent } from "../core/bench/index.ts";
 import { type Database, openDatabase } from "./database.server.ts";
 import { guideByCode, storeGuide } from "./guides.server.ts";
@@ -51,15 +52,11 @@ const screws = event("first-event", {
 });
 
 test("the database writes ahead and syncs fully, in transactions too", async () => {
-  const [[mode]] = (await db.sequelize.query("PRAGMA journal_mode")) as [
-    { journal_mode: string }[],
-  ];
-  expect(mode).toEqual({ journal_mode: "wal" });
+  const pragma = (name: string, transaction?: Transaction) =>
+    db.sequelize.query(`PRAGMA ${name}`, { type: QueryTypes.SELECT, transaction });
+  expect(await pragma("journal_mode")).toEqual([{ journal_mode: "wal" }]);
   await db.sequelize.transaction(async (transaction) => {
-    const [[sync]] = (await db.sequelize.query("PRAGMA synchronous", { transaction })) as [
-      { synchronous: number }[],
-    ];
-    expect(sync).toEqual({ synchronous: 2 });
+    expect(await pragma("synchronous", transaction)).toEqual([{ synchronous: 2 }]);
   });
 });
 

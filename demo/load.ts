@@ -138,7 +138,7 @@ export function nextEntry(
   }
   if (state.phase === "swap") return { do: "swap" };
   if (state.phase !== "up") return undefined;
-  const next = routeUp(machinery, state).steps[0];
+  const next = routeUp(machinery, state)[0];
   if (!next) return { do: "close", left: 0 };
   const open = gateOf(machinery, state, next.step).find(({ confirmed }) => !confirmed);
   return open ? { do: "confirm", joint: open.joint } : next.step;

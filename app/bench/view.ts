@@ -57,7 +57,7 @@ export function benchView(
 
 function stepsLeft(machinery: Machinery, state: BenchState): readonly (DownStep | UpStep)[] {
   if (state.phase === "down") return routeDown(machinery, state).steps;
-  if (state.phase === "up") return routeUp(machinery, state).steps.map(({ step }) => step);
+  if (state.phase === "up") return routeUp(machinery, state).map(({ step }) => step);
   return [];
 }
 

@@ -140,9 +140,8 @@ function admitUp(
   if (!isKnown(machinery, entry)) return refuse("unknown", "This guide has no such step.");
   const index = doneIndex(model, state, entry);
   if (index < 0) return refuse("order", "That is in place already, or was never taken off.");
-  const waiting = state.done.filter((_, i) => i !== index && !state.undone.has(i));
   const move = state.done[index]!;
-  const block = upBlock(state.problem!, state.machine, waiting, move);
+  const block = upBlock(state.problem!, state.done, state.undone, index);
   if (block) return refuse("order", upWords(machinery, block));
   if (move.do === "lift") return admitGate(machinery, state, move);
   const lot = state.lots.get(guideJointId(machinery, move.joint));
@@ -218,39 +217,6 @@ export function upWords({ guide, model }: Machinery, block: UpBlock): string {
       return `Make the ${joint(block.joint)} first${because(block.why)}`;
     case "place-before":
       return `Put the ${part(block.part)} in first${because(block.why)}`;
-    case "mirror":
-      return mirrorWords(machineryWords({ guide, model }), block);
-    default:
-      return unreachable(block);
-  }
-}
-
-type Words = { joint: (j: number) => string; part: (p: number) => string };
-const machineryWords = ({ guide, model }: Machinery): Words => ({
-  joint: (j) => jointWord(guide, model.jointIds[j]!),
-  part: (p) => partWord(guide, model.partIds[p]!),
-});
-
-function mirrorWords(words: Words, { block }: Extract<UpBlock, { type: "mirror" }>): string {
-  switch (block.type) {
-    case "joint-covered":
-      return `The ${words.part(block.by)} lies over the ${words.joint(block.joint)}.`;
-    case "part-covered":
-      return `The ${words.part(block.by)} lies where the ${words.part(block.part)} goes.`;
-    case "power-first":
-      return `The ${words.joint(block.power)} is made: open it before going on inside.`;
-    case "not-joined":
-      return `The ${wordList(block.parts.map(words.part))} must be joined to it first.`;
-    case "still-joined":
-      return `The ${words.joint(block.joint)} is made already and holds something else to it.`;
-    case "order": {
-      const { joint, part } = block.order.first;
-      return `The ${joint === undefined ? words.part(part!) : words.joint(joint)} went back too early: ${block.order.why}.`;
-    }
-    case "open-already":
-    case "permanent":
-    case "alone-already":
-      return "That is in place already.";
     default:
       return unreachable(block);
   }

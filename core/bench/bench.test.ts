@@ -49,7 +49,7 @@ class Bench {
   }
   up(): void {
     for (;;) {
-      const next = routeUp(this.machine, this.state).steps[0];
+      const next = routeUp(this.machine, this.state)[0];
       if (!next) return;
       for (const { joint, confirmed } of gateOf(this.machine, this.state, next.step)) {
         if (!confirmed) expect(this.tick({ do: "confirm", joint })).toBeUndefined();
@@ -120,8 +120,8 @@ describe("counts", () => {
     bench.down();
     bench.tick({ do: "swap" });
     const screws: Entry = { do: "make", joint: "fan-screws", count: 1 };
-    expect(bench.tick(screws)).toMatch(/1 of 2: 1 short/);
     bench.tick({ do: "place", parts: ["fan"] });
+    expect(bench.tick(screws)).toMatch(/1 of 2: 1 short/);
     expect(bench.tick({ ...screws, differs: { reason: "stuck" } })).toBeUndefined();
     expect(expectedLeft(bench.state)).toBeGreaterThanOrEqual(1);
     bench.up();
@@ -138,7 +138,7 @@ describe("the build-up", () => {
     expect(bench.tick({ do: "place", parts: ["fan"] })).toMatch(/begins when the swap/);
     bench.tick({ do: "swap" });
     const makeAll = (): void => {
-      for (const { step } of routeUp(machinery, bench.state).steps) {
+      for (const { step } of routeUp(machinery, bench.state)) {
         if (step.do === "place" && step.parts.includes("base")) return;
         expect(bench.tick(step)).toBeUndefined();
       }
@@ -253,8 +253,7 @@ describe("any order that is admitted leads to the end", () => {
     expect(bench.state.phase).toBe("swap");
     bench.tick({ do: "swap" });
     for (let guard = 0; guard < 400; guard++) {
-      const { steps, complete } = routeUp(machine, bench.state);
-      expect({ seed, complete }).toEqual({ seed, complete: true });
+      const steps = routeUp(machine, bench.state);
       if (steps.length === 0) break;
       const step = guard % 2 === 0 ? pick(random, steps).step : steps[0]!.step;
       for (const { joint, confirmed } of gateOf(machine, bench.state, step)) {

@@ -16,14 +16,14 @@ import type { JobError } from "../plan/problem.ts";
 import { gateJoints, placed, upBlock, type DoneLift } from "./up.ts";
 
 /** The steps that are left, in an order that can be followed from here. */
-export interface Route<T> {
-  readonly steps: readonly T[];
+export interface Route {
+  readonly steps: readonly DownStep[];
   /** False when the steps that are left do not lead to the end from here: plan anew. */
   readonly complete: boolean;
 }
 
 /** The steps of the plan that are left, in the plan's order as far as the rules allow it from here. */
-export function routeDown({ model }: Machinery, state: BenchState): Route<DownStep> {
+export function routeDown({ model }: Machinery, state: BenchState): Route {
   const steps: DownStep[] = [];
   const left = [...remainingDown(model, state)];
   let machine = state.machine;
@@ -46,25 +46,23 @@ export interface UpAhead {
 }
 
 /** The mirror of what was done, in an order that can be followed from here, with its gates. */
-export function routeUp(machinery: Machinery, state: BenchState): Route<UpAhead> {
+export function routeUp(machinery: Machinery, state: BenchState): readonly UpAhead[] {
   const { model } = machinery;
   const steps: UpAhead[] = [];
-  const noGate = (step: UpStep): UpAhead => ({ step, gate: [] });
   const left = [...remainingUp(model, state)];
   let at: BenchState = state;
   while (left.length > 0) {
     const next = left.findIndex((step) => {
       const index = doneIndex(model, at, step);
-      const waiting = at.done.filter((_, i) => i !== index && !at.undone.has(i));
-      return upBlock(at.problem!, at.machine, waiting, at.done[index]!) === undefined;
+      return upBlock(at.problem!, at.done, at.undone, index) === undefined;
     });
-    if (next < 0) return { steps: [...steps, ...left.map(noGate)], complete: false };
+    if (next < 0) throw new Error("build-up: the step done last cannot be mirrored");
     const [step] = left.splice(next, 1);
     const gate = gateOf(machinery, at, step!).map(({ joint }) => joint);
     at = mirroredOnce(model, at, step!);
     steps.push({ step: step!, gate });
   }
-  return { steps, complete: true };
+  return steps;
 }
 
 function mirroredOnce(model: Model, state: BenchState, step: UpStep): BenchState {

@@ -31,7 +31,7 @@ export function diveFromState(machinery: Machinery, state: BenchState): Dive {
     .filter((_, i) => state.undone.has(i))
     .map((move) => ({ step: mirrored(stepOfDone(model, move)), done: true, gate: false }))
     .reverse();
-  const ahead = routeUp(machinery, state).steps.map(({ step, gate }) => ({
+  const ahead = routeUp(machinery, state).map(({ step, gate }) => ({
     step,
     done: false,
     gate: gate.length > 0,

@@ -1,6 +1,6 @@
 import type { Model } from "../plan/model.ts";
-import type { Problem } from "../plan/problem.ts";
-import { coverOver, liftBlock, releaseBlock, type Block, type State } from "../plan/state.ts";
+import type { Precedence, Problem } from "../plan/problem.ts";
+import { coverOver, type State } from "../plan/state.ts";
 
 /** A lift that was done: its parts, and the part of what stayed that is nearest to the frame. */
 export interface DoneLift {
@@ -10,14 +10,13 @@ export interface DoneLift {
 }
 export type Done = { readonly do: "release"; readonly joint: number } | DoneLift;
 
-/** Why a step of the build-up is not legal now. */
+/** Why a step of the build-up is not legal now: what has to be done before it. */
 export type UpBlock =
   | { readonly type: "not-in-place"; readonly part: number }
   | { readonly type: "covers-joint"; readonly joint: number; readonly by: number }
   | { readonly type: "covers-part"; readonly part: number; readonly by: number }
   | { readonly type: "make-before"; readonly joint: number; readonly why: string | undefined }
-  | { readonly type: "place-before"; readonly part: number; readonly why: string | undefined }
-  | { readonly type: "mirror"; readonly block: Block };
+  | { readonly type: "place-before"; readonly part: number; readonly why: string | undefined };
 
 /** The machine with a lifted group back in the stack of its anchor. */
 export function placed(machine: State, lift: DoneLift): State {
@@ -27,80 +26,73 @@ export function placed(machine: State, lift: DoneLift): State {
 }
 
 /**
- * Why a done move cannot be mirrored now: its mirror must leave a machine from which the move itself
- * would be legal, and must not shut in, or power, what still has to be made. `waiting` are the other
- * moves to be mirrored.
+ * Why the move at `index` cannot be mirrored yet: a move that came after it on the way down, is not
+ * mirrored yet, and needed it. The move done last is never blocked, so there is always a way on.
  */
 export function upBlock(
   problem: Problem,
-  machine: State,
-  waiting: readonly Done[],
-  move: Done,
+  done: readonly Done[],
+  undone: ReadonlySet<number>,
+  index: number,
 ): UpBlock | undefined {
-  return move.do === "lift"
-    ? placeBlock(problem, machine, waiting, move)
-    : makeBlock(problem, machine, waiting, move.joint);
-}
-
-function placeBlock(
-  problem: Problem,
-  machine: State,
-  waiting: readonly Done[],
-  lift: DoneLift,
-): UpBlock | undefined {
-  const back = placed(machine, lift);
-  const block = liftBlock(problem, back, lift.parts);
-  if (block) return { type: "mirror", block };
-  return shutIn(problem, machine, back, waiting) ?? firstOf(problem, waiting, lift);
-}
-
-/** What still has to be made or placed and would lie under what this place brings. */
-function shutIn(
-  { model }: Problem,
-  machine: State,
-  back: State,
-  waiting: readonly Done[],
-): UpBlock | undefined {
-  for (const other of waiting) {
-    if (other.do === "release") {
-      const by = coverOver(model, back, other.joint);
-      if (by !== undefined && coverOver(model, machine, other.joint) === undefined) {
-        return { type: "covers-joint", joint: other.joint, by };
-      }
-      continue;
-    }
-    const stack = back.stack[other.anchor];
-    for (const part of other.parts) {
-      const by = model.overPart[part]!.find(
-        (x) => !other.parts.includes(x) && back.stack[x] === stack && machine.stack[x] !== stack,
-      );
-      if (by !== undefined) return { type: "covers-part", part, by };
-    }
+  for (let k = done.length - 1; k > index; k--) {
+    if (undone.has(k)) continue;
+    const block = needed(problem, done[index]!, done[k]!);
+    if (block) return block;
   }
   return undefined;
 }
 
-function makeBlock(
-  problem: Problem,
-  machine: State,
-  waiting: readonly Done[],
+/** Whether a later move needed an earlier one, so that its mirror comes first. */
+function needed(problem: Problem, earlier: Done, later: Done): UpBlock | undefined {
+  const { model } = problem;
+  const block =
+    earlier.do === "lift"
+      ? later.do === "release"
+        ? liftThenRelease(model, earlier.parts, later.joint)
+        : liftThenLift(model, earlier.parts, later)
+      : releaseThen(model, earlier.joint, later);
+  return block ?? orderBetween(problem, earlier, later);
+}
+
+/** A joint is made before what covers it, or what turns it away, is placed, and before its group is. */
+function liftThenRelease(
+  model: Model,
+  parts: readonly number[],
   joint: number,
 ): UpBlock | undefined {
-  const { model } = problem;
-  const open = machine.open.slice();
-  open[joint] = 0;
-  if (model.rigid[joint]) {
-    const stack = machine.stack[model.host[joint]!];
-    const part = model.joins[joint]!.find((p) => machine.stack[p] !== stack);
-    if (part !== undefined) return { type: "not-in-place", part };
+  const by = model.overJoint[joint]!.find((x) => parts.includes(x));
+  if (by !== undefined) return { type: "covers-joint", joint, by };
+  const turnsAway =
+    parts.includes(model.host[joint]!) && model.overJoint[joint]!.some((x) => !parts.includes(x));
+  const isInside = model.joins[joint]!.every((p) => parts.includes(p));
+  return turnsAway || isInside ? { type: "make-before", joint, why: undefined } : undefined;
+}
+
+/** What lay under a group, or was taken from it on the bench, goes back before the group does. */
+function liftThenLift(
+  model: Model,
+  parts: readonly number[],
+  later: DoneLift,
+): UpBlock | undefined {
+  if (later.parts.some((p) => parts.includes(p))) {
+    return { type: "place-before", part: later.parts[0]!, why: undefined };
   }
-  const block = releaseBlock(problem, { ...machine, open }, joint);
-  if (block) return { type: "mirror", block };
-  if (model.power[joint]) {
-    const other = waiting.find((move) => needsPowerOff(model, move));
-    if (other) return before(other, undefined);
+  for (const part of later.parts) {
+    const by = model.overPart[part]!.find((x) => parts.includes(x));
+    if (by !== undefined) return { type: "covers-part", part, by };
   }
-  return firstOf(problem, waiting, { do: "release", joint });
+  return undefined;
+}
+
+/** A joint is made when its parts lie together again, and the battery's after all that power may harm. */
+function releaseThen(model: Model, joint: number, later: Done): UpBlock | undefined {
+  if (later.do === "lift" && model.rigid[joint]) {
+    const part = model.joins[joint]!.find((p) => later.parts.includes(p));
+    const isWhole = model.joins[joint]!.every((p) => later.parts.includes(p));
+    if (part !== undefined && !isWhole) return { type: "not-in-place", part };
+  }
+  return model.power[joint] && needsPowerOff(model, later) ? before(later, undefined) : undefined;
 }
 
 const needsPowerOff = (model: Model, move: Done): boolean =>
@@ -112,24 +104,19 @@ const before = (move: Done, why: string | undefined): UpBlock =>
     : { type: "place-before", part: move.parts[0]!, why };
 
 /** Orders mirrored: what came `then` on the way down goes back before what came `first`. */
-function firstOf(
+function orderBetween(
   { beforeJoint, beforePart }: Problem,
-  waiting: readonly Done[],
-  move: Done,
+  earlier: Done,
+  later: Done,
 ): UpBlock | undefined {
-  const isThis = (first: { readonly joint?: number; readonly part?: number }): boolean =>
-    move.do === "release"
-      ? first.joint === move.joint
-      : first.part !== undefined && move.parts.includes(first.part);
-  for (const other of waiting) {
-    const orders =
-      other.do === "release"
-        ? beforeJoint[other.joint]!
-        : other.parts.flatMap((p) => beforePart[p]!);
-    const order = orders.find(({ first }) => isThis(first));
-    if (order) return before(other, order.why);
-  }
-  return undefined;
+  const isEarlier = ({ first }: Precedence): boolean =>
+    earlier.do === "release"
+      ? first.joint === earlier.joint
+      : first.part !== undefined && earlier.parts.includes(first.part);
+  const orders =
+    later.do === "release" ? beforeJoint[later.joint]! : later.parts.flatMap((p) => beforePart[p]!);
+  const order = orders.find(isEarlier);
+  return order && before(later, order.why);
 }
 
 /** The joints made in this build-up that can be reached now and not once the group is placed. */

@@ -8,7 +8,8 @@ import type { GuideJoint } from "./types.ts";
 import { allCodes, guideForCode } from "./variant.ts";
 import { capital, jointWord, partWord, wordList } from "./words.ts";
 
-const joint = (facts: object): GuideJoint => ({ joins: ["a", "b"], ...facts }) as GuideJoint;
+const joint = (facts: object): GuideJoint =>
+  ({ joins: ["a", "b"], kind: "latch", ...facts }) as GuideJoint;
 
 describe("minutes", () => {
   test.each<[object, number, number, number]>([

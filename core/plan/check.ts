@@ -2,9 +2,10 @@ import { parseGuide, type Finding } from "../guide/parse.ts";
 import type { Guide, GuideJoint } from "../guide/types.ts";
 import { allCodes, guideForCode } from "../guide/variant.ts";
 import { modelOf, type Model } from "./model.ts";
-import { planJob } from "./plan.ts";
-import type { Problem } from "./problem.ts";
+import { problemOf, type Problem } from "./problem.ts";
+import { realise } from "./realise.ts";
 import { relaxationOf } from "./relax.ts";
+import { leastWork } from "./search.ts";
 import { closedMachine } from "./state.ts";
 
 const error = (path: string, message: string): Finding => ({ level: "error", path, message });
@@ -236,14 +237,24 @@ const reachProblem = (model: Model, joint: number): Problem => ({
 });
 
 function targetFindings(guide: Guide): readonly Finding[] {
-  return Object.keys(guide.parts).flatMap((id) => {
-    const plan = planJob(guide, { for: [id] }, undefined, { nodes: 40, states: 4000 });
-    if (plan.ok) return [];
-    return [
+  const model = modelOf(guide);
+  return model.partIds
+    .filter((id) => !canBeFreed(model, id))
+    .map((id) =>
       error(
         `/parts/${id}`,
         `no job can take "${id}" off: what holds it, or what lies over it, can never be opened`,
       ),
-    ];
-  });
+    );
+}
+
+/** Whether any plan frees a part: the first legal one will do, the full search only in doubt. */
+function canBeFreed(model: Model, id: string): boolean {
+  const problem = problemOf(model, { for: [id] });
+  if (!problem.ok) throw new Error(`check: ${id} is no part`);
+  const start = closedMachine(model);
+  const all = Uint8Array.from(model.permanent, (never) => (never ? 0 : 1));
+  if (!relaxationOf(problem.value, start).reaches(all)) return false;
+  if (realise(problem.value, start, all)) return true;
+  return leastWork(problem.value, start, { nodes: 40, states: 4000 }).best !== undefined;
 }

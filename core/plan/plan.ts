@@ -145,11 +145,6 @@ export function stateOf(model: Model, machine: Machine): State {
   return state;
 }
 
-/** Whether any plan at all frees this part: not so for what is tied to everything for good. */
-export function canBeTarget(guide: Guide, part: string): boolean {
-  return planJob(guide, { for: [part] }, undefined, { nodes: 20, states: 2000 }).ok;
-}
-
 /** Rework of a joint: the least minutes to reach it from the closed machine, and what comes off. */
 export function reworkOf(guide: Guide, joint: string): Result<Plan, JobError> {
   return planJob(guide, { for: [], reach: [joint] });
