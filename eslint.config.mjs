@@ -18,7 +18,7 @@ export default tseslint.config(
   js.configs.recommended,
   {
     files: ["**/*.mjs"],
-    languageOptions: { globals: globals.node },
+    languageOptions: { globals: { ...globals.node, document: "readonly" } },
   },
   {
     files: ["**/*.ts", "**/*.tsx"],
@@ -39,8 +39,10 @@ export default tseslint.config(
         "error",
         { considerDefaultExhaustiveForUnions: true },
       ],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }],
       eqeqeq: "error",
     },
   },
+  { files: ["e2e/**"], rules: { "react-hooks/rules-of-hooks": "off" } },
   prettier,
 );

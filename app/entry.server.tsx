@@ -57,8 +57,8 @@ function collect(done: (html: string) => void, failed: (error: unknown) => void)
 }
 
 function withStyles(cache: ReturnType<typeof createCache>, html: string): string {
-  const { constructStyleTagsFromChunks, extractCriticalToChunks } = createEmotionServer(cache);
-  const styles = constructStyleTagsFromChunks(extractCriticalToChunks(html));
+  const emotion = createEmotionServer(cache);
+  const styles = emotion.constructStyleTagsFromChunks(emotion.extractCriticalToChunks(html));
   return html.replace(MARK, `${MARK}${styles}`);
 }
 

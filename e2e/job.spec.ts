@@ -8,7 +8,8 @@ async function tabTo(page: Page, name: string | RegExp): Promise<void> {
     const focused = await page.evaluate(() => {
       const element = document.activeElement;
       if (!element) return "";
-      const label = element instanceof HTMLInputElement ? element.labels?.[0]?.textContent : "";
+      const isField = element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement;
+      const label = isField ? element.labels?.[0]?.textContent : "";
       return (label || element.getAttribute("aria-label") || element.textContent || "").trim();
     });
     if (typeof name === "string" ? focused.startsWith(name) : name.test(focused)) return;

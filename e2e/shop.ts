@@ -75,7 +75,7 @@ function freePort(): Promise<number> {
 
 /** Errors on the console and in the page fail a test; what a test provokes it names first. */
 export const test = base.extend<{ shop: Shop; calm: { expected: RegExp[] } }>({
-  shop: async ({ browserName: _ }, use) => {
+  shop: async ({ page: _page }, use) => {
     const shop = await Shop.open();
     await use(shop);
     await shop.close();

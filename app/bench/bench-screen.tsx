@@ -14,13 +14,13 @@ import type { Step } from "../../core/plan/index.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
 import { MachineMap } from "../machine-map/machine-map.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
-import { reasonsFor } from "./count-box.tsx";
+import { reasonsFor, type Draft } from "./count-box.tsx";
 import { EndPanel, type Ending } from "./end-panel.tsx";
 import { GatePanel } from "./gate-panel.tsx";
 import { KeysPanel } from "./keys-panel.tsx";
 import { LotsStrip } from "./lots-strip.tsx";
 import { BigButton, Refused } from "./panel.tsx";
-import { StepPanel, type Draft } from "./step-panel.tsx";
+import { StepPanel } from "./step-panel.tsx";
 import { SwapPanel } from "./swap-panel.tsx";
 import { useLedger } from "./use-ledger.ts";
 import { benchView, screwStep, tapped, type BenchView, type ScrewStep } from "./view.ts";
@@ -186,7 +186,6 @@ function useDraft(
     count: screws?.expected ?? 0,
     cell: screws?.cell,
     reason: undefined,
-    note: "",
   };
   const [held, setHeld] = useState<{ key: string; draft: Draft }>({ key, draft: fresh });
   const draft = held.key === key ? held.draft : fresh;

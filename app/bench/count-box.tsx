@@ -3,8 +3,14 @@ import ButtonBase from "@mui/material/ButtonBase";
 import type { CountReason } from "../../core/bench/index.ts";
 import { MONO } from "../theme.ts";
 import { Key } from "./panel.tsx";
-import type { Draft } from "./step-panel.tsx";
 import type { ScrewStep } from "./view.ts";
+
+/** What has been entered for the screws of the present step. */
+export interface Draft {
+  readonly count: number;
+  readonly cell: number | undefined;
+  readonly reason: CountReason | undefined;
+}
 
 const REASONS: Readonly<Record<CountReason, { readonly out: string; readonly back: string }>> = {
   "missing-at-intake": { out: "Was missing when it came in", back: "Was missing when it came in" },

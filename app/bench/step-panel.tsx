@@ -5,23 +5,14 @@ import {
   deadWithout,
   stepWords,
   toolWords,
-  type CountReason,
 } from "../../core/bench/index.ts";
 import { wordList, type Guide } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
 import { ConnectorSign } from "../signs/connector-sign.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
-import { CountBox } from "./count-box.tsx";
+import { CountBox, type Draft } from "./count-box.tsx";
 import { Caution, StepLine } from "./panel.tsx";
 import type { ScrewStep } from "./view.ts";
-
-/** What has been entered for the screws of the present step. */
-export interface Draft {
-  readonly count: number;
-  readonly cell: number | undefined;
-  readonly reason: CountReason | undefined;
-  readonly note: string;
-}
 
 /** The step: what to do, with which bit, how it opens, what to heed, where the screws go. */
 export function StepPanel({

@@ -20,8 +20,8 @@ export interface Ledger {
   readonly isAway: boolean;
   /** Whether the ticket has left the bench. */
   readonly isOver: boolean;
-  tick(entry: Entry): void;
-  say(trouble: string | undefined): void;
+  readonly tick: (entry: Entry) => void;
+  readonly say: (trouble: string | undefined) => void;
 }
 
 const RETRY_MS = 1500;

@@ -61,7 +61,9 @@ export async function action({ params, request }: Route.ActionArgs) {
   const db = await database();
   const who = await whoIs(db, request);
   const stamp = { at: new Date().toISOString(), by: who.name, note: "" };
-  const decided = await decide(db, params.number, String(form.get("decision")), stamp);
+  const decision = form.get("decision");
+  const id = typeof decision === "string" ? decision : "";
+  const decided = await decide(db, params.number, id, stamp);
   if (decided.ok) return { message: undefined };
   if (decided.error.type === "ticket-unknown") {
     throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
@@ -70,6 +72,9 @@ export async function action({ params, request }: Route.ActionArgs) {
   const message = `Nothing was changed: this ticket waits for ${now} now. The page shows it as it is.`;
   return data({ message }, { status: 409 });
 }
+
+/** Also after a decision that came too late: then most of all the page must show how it is. */
+export const shouldRevalidate = () => true;
 
 export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
   const { line, today, plan, estimate, lots, phase, guide } = loaderData;

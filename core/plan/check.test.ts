@@ -1,5 +1,5 @@
 import { guideSchema } from "../guide/schema.ts";
-import type { GuideJoint, Order } from "../guide/types.ts";
+import type { Order } from "../guide/types.ts";
 import { part, plug, screws, smallGuide } from "../testing/builders.ts";
 import { checkGuide } from "./check.ts";
 
@@ -20,7 +20,7 @@ describe("the schema", () => {
       {
         level: "error",
         path: "/parts/fan/colour",
-        message: expect.stringContaining("unknown key"),
+        message: expect.stringContaining("unknown key") as string,
       },
     ]);
   });
@@ -100,7 +100,7 @@ describe("covers, orders, screws", () => {
   });
   test("counts unlike the points, and an order that names a point too many", () => {
     const at = [{ view: "top", x: 1, y: 1 }];
-    const lot = screws(["fan", "frame"], { at, count: 2, order: [1, 2] } as Partial<GuideJoint>);
+    const lot = screws(["fan", "frame"], { at, count: 2, order: [1, 2] });
     expect(paths({ ...small, joints: { ...small.joints, "fan-screws": lot } })).toEqual([
       "/joints/fan-screws/count",
       "/joints/fan-screws/order/1",

@@ -51,13 +51,13 @@ export const smallGuide = (): Guide =>
       fan: part("frame", { name: "Fan", kind: "fan" }),
     },
     joints: {
-      "base-screws": screws(["base", "frame"], { count: 4, length: 5 } as Partial<GuideJoint>),
+      "base-screws": screws(["base", "frame"], { count: 4, length: 5 }),
       "base-clips": clips(["base", "frame"]),
       "battery-plug": plug(["board", "battery"], { power: true }),
-      "battery-screws": screws(["battery", "frame"], { count: 2 } as Partial<GuideJoint>),
-      "fan-plug": plug(["board", "fan"], { serves: ["fan"] } as Partial<GuideJoint>),
-      "fan-screws": screws(["fan", "frame"], { count: 2, drive: "PH1" } as Partial<GuideJoint>),
-      "board-screws": screws(["board", "frame"], { count: 3 } as Partial<GuideJoint>),
+      "battery-screws": screws(["battery", "frame"], { count: 2 }),
+      "fan-plug": plug(["board", "fan"], { serves: ["fan"] }),
+      "fan-screws": screws(["fan", "frame"], { count: 2, drive: "PH1" }),
+      "board-screws": screws(["board", "frame"], { count: 3 }),
     },
     covers: [
       {

@@ -33,8 +33,8 @@ export function randomCase(seed: number, most = 6): { readonly guide: Guide; rea
         : roll < 0.5
           ? clips(joins, more)
           : roll < 0.6
-            ? ({ kind: "tape", joins, ...more } as GuideJoint)
-            : screws(joins, { ...more, count: pick(random, [1, 2, 4]) } as Partial<GuideJoint>);
+            ? { kind: "tape", joins, ...more }
+            : screws(joins, { ...more, count: pick(random, [1, 2, 4]) });
   }
   const covers: Cover[] = [];
   for (let k = 0; k < count; k++) {
