@@ -79,7 +79,10 @@ export function themeFor(lamp: Lamp): Theme {
           ".mono": { fontFamily: MONO },
         },
       },
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButtonBase: {
+        defaultProps: { disableRipple: true },
+        styleOverrides: { root: { fontFamily: TEXT } },
+      },
       MuiPaper: { defaultProps: { elevation: 0, variant: "outlined" } },
       MuiButton: { defaultProps: { disableElevation: true } },
     },

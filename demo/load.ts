@@ -46,7 +46,8 @@ async function loadTicket(
 ): Promise<void> {
   const found = await guideByCode(db, ticket.facts.code);
   if (!found) throw new Error(`demo ticket ${index}: no guide for ${ticket.facts.code}`);
-  const takenIn = now + ticket.takenIn * DAY - 2 * 3_600_000;
+  const yesterdayMorning = Math.floor(now / DAY) * DAY - 15 * 3_600_000;
+  const takenIn = yesterdayMorning + ticket.takenIn * DAY + index * 11 * 60_000;
   const promised = new Date(now + ticket.promised * DAY).toISOString().slice(0, 10);
   const at = new Date(takenIn).toISOString();
   const facts = { ...ticket.facts, promised, guideId: found.guide.id };

@@ -99,7 +99,7 @@ test("a short count is not passed without its reason, and the reason is in the r
   await openBench(page, shop, "1007");
   await expect(stepLine(page)).toHaveText(/long base screws: 6/);
   await page.keyboard.press("c");
-  await expect(page.getByText("of 6: 1 short")).toBeVisible();
+  await expect(page.getByText("1 short. Why?")).toBeVisible();
   await page.keyboard.press("Space");
   await expect(page.getByRole("alert")).toHaveText(/5 of 6: 1 short. Say why/);
   await page.keyboard.press("1");

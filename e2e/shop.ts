@@ -81,7 +81,7 @@ export const test = base.extend<{ shop: Shop; calm: { expected: RegExp[] } }>({
     await shop.close();
   },
   calm: [
-    async ({ page }, use) => {
+    async ({ page, shop: _shop }, use) => {
       const calm = { expected: [] as RegExp[] };
       const heard: string[] = [];
       page.on("pageerror", (error) => heard.push(`pageerror: ${error.message}`));

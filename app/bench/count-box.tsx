@@ -66,16 +66,14 @@ export function CountBox({
         <ButtonBase aria-label="One more" sx={round} onClick={() => to(draft.count + 1)}>
           +
         </ButtonBase>
-        <Box sx={{ fontSize: 20 }}>
-          of {screws.expected}
-          {off > 0 && (
-            <b>
-              : {off} {draft.count < screws.expected ? "short" : "over"}
-            </b>
-          )}
-        </Box>
+        <Box sx={{ fontSize: 20 }}>of {screws.expected}</Box>
         <Cell screws={screws} isUp={isUp} draft={draft} setDraft={setDraft} />
       </Box>
+      {off > 0 && (
+        <Box sx={{ fontSize: 20, fontWeight: 700 }}>
+          {off} {draft.count < screws.expected ? "short" : "over"}. Why?
+        </Box>
+      )}
       {reasons.length > 0 && (
         <Box
           role="radiogroup"

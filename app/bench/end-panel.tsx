@@ -38,7 +38,6 @@ export function EndPanel({
   return (
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
       <StepLine>Count what lies on the mat</StepLine>
-      <Tally guide={guide} lots={[...state.lots.values()]} />
       <Box component="label" sx={{ display: "flex", gap: 1.5, alignItems: "center", fontSize: 20 }}>
         Screws left over on the bench
         <Box
@@ -67,9 +66,7 @@ export function EndPanel({
         />
       </Box>
       <Box sx={{ fontSize: 18, fontWeight: over === 0 ? 400 : 700 }} role="status">
-        {over === 0
-          ? `By the ledger: ${expected}.`
-          : `${Math.abs(over)} ${over > 0 ? "over" : "short"}: by the ledger ${expected} should be left. Find it, or write down what happened.`}
+        {ending.left !== undefined && verdict(over)}
       </Box>
       {over !== 0 && (
         <Box
@@ -82,8 +79,14 @@ export function EndPanel({
           sx={{ ...field, py: 1 }}
         />
       )}
+      <Tally guide={guide} lots={[...state.lots.values()]} />
     </Box>
   );
+}
+
+function verdict(over: number): string {
+  if (over === 0) return "The count comes out at nought.";
+  return `${Math.abs(over)} ${over > 0 ? "over" : "short"} by the ledger. Find it, or write down what happened.`;
 }
 
 const WHY = {
@@ -101,9 +104,9 @@ export function Tally({ guide, lots }: { guide: Guide; lots: readonly Lot[] }) {
       sx={{
         fontSize: 17,
         borderCollapse: "collapse",
-        "& td, & th": { py: 0.4, textAlign: "right", borderTop: "1px solid var(--line)" },
+        "& td, & th": { py: 0.4, px: 1, textAlign: "right", borderTop: "1px solid var(--line)" },
+        justifySelf: "start",
         "& td:first-of-type, & th:first-of-type, & td:last-of-type": { textAlign: "left" },
-        "& td:last-of-type": { pl: 2 },
       }}
     >
       <thead>

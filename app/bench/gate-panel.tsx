@@ -3,9 +3,9 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { deadWithout, stepWords } from "../../core/bench/index.ts";
 import { capital, jointWord, wordList, type Guide } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
-import { ConnectorSign } from "../signs/connector-sign.tsx";
-import { ScrewToken } from "../signs/screw-token.tsx";
+import { JointSign } from "../signs/joint-sign.tsx";
 import { Key, StepLine } from "./panel.tsx";
+import { useInView } from "./use-in-view.ts";
 import type { BenchView } from "./view.ts";
 
 /** The last chance before something is covered: each joint by name, confirmed one by one. */
@@ -65,8 +65,10 @@ function Item({
   const joint = guide.joints[id]!;
   const dead = deadWithout(joint);
   const edge = confirmed ? "var(--good)" : isNext ? "var(--mat)" : "var(--line)";
+  const seen = useInView<HTMLButtonElement>(isNext);
   return (
     <ButtonBase
+      ref={seen}
       onClick={() => onConfirm(id)}
       disabled={confirmed}
       aria-label={`${capital(jointWord(guide, id))}: ${confirmed ? "confirmed" : "confirm"}`}
@@ -85,13 +87,7 @@ function Item({
         bgcolor: "var(--card)",
       }}
     >
-      {joint.kind === "connector" ? (
-        <ConnectorSign type={joint.type} open={false} width={84} />
-      ) : joint.kind === "screws" ? (
-        <ScrewToken screw={joint} />
-      ) : (
-        <span />
-      )}
+      <JointSign joint={joint} />
       <span>
         <b>{capital(jointWord(guide, id))}</b>
         {dead.length > 0 && (

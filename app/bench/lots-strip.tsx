@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import type { Lot } from "../../core/bench/index.ts";
 import { jointWord, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
 import { ScrewToken } from "../signs/screw-token.tsx";
+import { useInView } from "./use-in-view.ts";
 
 /** What lies in the tray: lot by lot with its cell; the lot of this step is lit. */
 export function LotsStrip({
@@ -22,34 +23,38 @@ export function LotsStrip({
       aria-label="In the tray"
       sx={{ display: "flex", gap: 1, px: 2, overflowX: "auto", alignItems: "center" }}
     >
-      {lying.map((lot) => {
-        const isLit = lot.joint === lit;
-        return (
-          <Box
-            key={lot.joint}
-            title={jointWord(guide, lot.joint)}
-            sx={{
-              display: "flex",
-              alignItems: "center",
-              gap: 0.75,
-              flex: "none",
-              px: 1,
-              border: "2px solid",
-              borderColor: isLit ? "var(--copper)" : "var(--line)",
-              bgcolor: isLit ? "var(--copperWash)" : "var(--card)",
-              borderRadius: "6px",
-            }}
-          >
-            <Box className="mono" sx={{ fontSize: isLit ? 24 : 17, fontWeight: 700 }}>
-              {lot.cell}
-            </Box>
-            <ScrewToken screw={guide.joints[lot.joint] as ScrewsJoint} />
-            <Box className="mono" sx={{ fontSize: 17 }}>
-              × {lot.out}
-            </Box>
-          </Box>
-        );
-      })}
+      {lying.map((lot) => (
+        <Lying key={lot.joint} guide={guide} lot={lot} isLit={lot.joint === lit} />
+      ))}
+    </Box>
+  );
+}
+
+function Lying({ guide, lot, isLit }: { guide: Guide; lot: Lot; isLit: boolean }) {
+  const seen = useInView<HTMLElement>(isLit);
+  return (
+    <Box
+      ref={seen}
+      title={jointWord(guide, lot.joint)}
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: 0.75,
+        flex: "none",
+        px: 1,
+        border: "2px solid",
+        borderColor: isLit ? "var(--copper)" : "var(--line)",
+        bgcolor: isLit ? "var(--copperWash)" : "var(--card)",
+        borderRadius: "6px",
+      }}
+    >
+      <Box className="mono" sx={{ fontSize: isLit ? 24 : 17, fontWeight: 700 }}>
+        {lot.cell}
+      </Box>
+      <ScrewToken screw={guide.joints[lot.joint] as ScrewsJoint} />
+      <Box className="mono" sx={{ fontSize: 17 }}>
+        × {lot.out}
+      </Box>
     </Box>
   );
 }

@@ -42,16 +42,19 @@ export function benchView(
   const step = state.phase === "down" || state.phase === "up" ? picked : undefined;
   const rest = left.filter((other) => other !== step);
   const gate = step?.do === "place" ? gateOf(machinery, state, step) : [];
+  const open = gate.find(({ confirmed }) => !confirmed);
+  const shown: Step | undefined = open ? { do: "make", joint: open.joint } : step;
+  const mood = moodOf(state, step, gate);
   return {
-    mood: moodOf(state, step, gate),
+    mood,
     step,
     next: step ? rest[0] : undefined,
     gate,
     at: Math.min(doneCount(state) + 1, total(machinery, state)),
     of: total(machinery, state),
     left,
-    mapView: mapViewOf(guide, step),
-    marks: marksOf(machinery, state, step, left),
+    mapView: mapViewOf(guide, mood, shown),
+    marks: marksOf(machinery, state, shown, left),
   };
 }
 
@@ -75,9 +78,10 @@ function total(machinery: Machinery, state: BenchState): number {
   return 2 * (state.done.length + ahead);
 }
 
-function mapViewOf(guide: Guide, step: Step | undefined): string {
+function mapViewOf(guide: Guide, mood: Mood, step: Step | undefined): string {
   const views = Object.keys(guide.views);
   const fallback = views.at(-1)!;
+  if (mood === "end" || mood === "closed") return views[0]!;
   if (!step) return fallback;
   if (step.do === "release" || step.do === "make") {
     return guide.joints[step.joint]?.at?.[0]?.view ?? fallback;

@@ -67,7 +67,12 @@ export function PartChoice({
               fontWeight: USUAL.includes(kind) ? 600 : 400,
             }}
           >
-            <input type="checkbox" name="parts" value={id} style={{ width: 20, height: 20 }} />
+            <input
+              type="checkbox"
+              name="parts"
+              value={id}
+              style={{ width: 20, height: 20, flex: "none" }}
+            />
             {name}
           </Box>
         ))}

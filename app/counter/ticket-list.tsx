@@ -41,7 +41,7 @@ function Row({ line: { ticket, work, dive }, today }: { line: TicketLine; today:
       to={`/tickets/${ticket.number}`}
       sx={{
         display: "grid",
-        gridTemplateColumns: "64px 190px 1fr 130px 170px",
+        gridTemplateColumns: "64px 200px 1fr 130px 200px",
         alignItems: "center",
         gap: 2,
         minHeight: 46,

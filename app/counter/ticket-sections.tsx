@@ -48,7 +48,7 @@ function Section({
 
 function Fact({ name, children }: { name: string; children: ReactNode }) {
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "150px 1fr", gap: 2, py: 0.25 }}>
+    <Box sx={{ display: "grid", gridTemplateColumns: "190px 1fr", gap: 2, py: 0.25 }}>
       <Box sx={{ color: "var(--soft)" }}>{name}</Box>
       <Box>{children}</Box>
     </Box>
@@ -105,7 +105,8 @@ export function JobSection({
       {plan && (
         <Box sx={{ mt: 1 }}>
           <Fact name="Steps">
-            {plan.down.length} down, {plan.up.length} up, {plan.gates.length} gates
+            {plan.down.length} down, {plan.up.length} up,{" "}
+            {plan.gates.length === 1 ? "1 gate" : `${plan.gates.length} gates`}
           </Fact>
           <Fact name="Minutes by the guide">
             {Math.round((estimate ?? 0) + plan.handling.minutes)}, and the swap

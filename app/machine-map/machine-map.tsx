@@ -1,10 +1,11 @@
 import Box from "@mui/material/Box";
-import { useMemo, useRef } from "react";
+import { useMemo } from "react";
 import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
 import { sweepOrder } from "../../core/bench/index.ts";
 import type { Guide, GuideJoint, Point } from "../../core/guide/index.ts";
 import { MONO } from "../theme.ts";
 import { ScrewHead } from "../signs/screw-token.tsx";
+import { isNameHidden, layersOf } from "./layers.ts";
 
 export interface MapMarks {
   /** Parts and joints touched now. */
@@ -16,11 +17,6 @@ export interface MapMarks {
   /** Joints whose step is still to come: small marks that can be tapped. */
   readonly ahead: ReadonlySet<string>;
 }
-
-const depthOf = (guide: Guide, id: string): number => {
-  const on = guide.parts[id]?.on;
-  return on === undefined ? 0 : 1 + depthOf(guide, on);
-};
 
 /**
  * The machine true to scale in one view, drawn from the guide's shapes: out is an outline, in the
@@ -38,13 +34,16 @@ export function MachineMap({
   onTap: (id: string) => void;
 }) {
   const facts = guide.views[view]!;
-  const shapes = useMemo(() => shapesOf(guide, view), [guide, view]);
-  const box = useRef<HTMLDivElement>(null);
+  const shapes = useMemo(() => layersOf(guide, view), [guide, view]);
+  const named = shapes.filter(
+    (id) =>
+      marks.touched.has(id) || !isNameHidden(guide, shapes, id, (above) => !marks.out.has(above)),
+  );
   const joints = Object.entries(guide.joints).filter(([, joint]) =>
     joint.at?.some((point) => point.view === view),
   );
   return (
-    <Box ref={box} sx={{ height: "100%", bgcolor: "var(--paper)", overflow: "hidden" }}>
+    <Box sx={{ height: "100%", bgcolor: "var(--paper)", overflow: "hidden" }}>
       <TransformWrapper minScale={1} maxScale={6} doubleClick={{ disabled: true }}>
         <TransformComponent
           wrapperStyle={{ width: "100%", height: "100%" }}
@@ -61,7 +60,7 @@ export function MachineMap({
             {shapes.map((id) => (
               <PartShape key={id} guide={guide} id={id} marks={marks} onTap={onTap} />
             ))}
-            {shapes.map((id) => (
+            {named.map((id) => (
               <PartLabel key={id} guide={guide} id={id} marks={marks} />
             ))}
             {joints
@@ -81,23 +80,17 @@ export function MachineMap({
   );
 }
 
-/** Parts with a shape in this view, the deepest layer first, larger ones under smaller ones. */
-function shapesOf(guide: Guide, view: string): readonly string[] {
-  const area = (id: string): number => {
-    const shape = guide.parts[id]!.shape!;
-    return shape.w * shape.h;
-  };
-  return Object.keys(guide.parts)
-    .filter((id) => guide.parts[id]!.shape?.view === view)
-    .sort((a, b) => depthOf(guide, a) - depthOf(guide, b) || area(b) - area(a));
-}
-
 function Hatch() {
   return (
     <defs>
-      <pattern id="in-the-way" width="5" height="5" patternUnits="userSpaceOnUse">
-        <rect width="5" height="5" fill="var(--card)" />
-        <path d="M-1 6L6-1M-1 1L1-1M4 6L6 4" stroke="var(--soft)" strokeWidth="0.7" />
+      <pattern id="in-the-way" width="8" height="8" patternUnits="userSpaceOnUse">
+        <rect width="8" height="8" fill="var(--card)" />
+        <path
+          d="M-2 10L10-2M-2 2L2-2M6 10L10 6"
+          stroke="var(--soft)"
+          strokeWidth="0.6"
+          opacity="0.55"
+        />
       </pattern>
     </defs>
   );
@@ -105,10 +98,10 @@ function Hatch() {
 
 function lookOf(id: string, marks: MapMarks) {
   if (marks.touched.has(id)) return { fill: "var(--matWash)", stroke: "var(--mat)", width: 1.6 };
-  if (marks.out.has(id)) return { fill: "none", stroke: "var(--line)", width: 0.7, dash: "3 2" };
+  if (marks.out.has(id)) return { fill: "none", stroke: "var(--soft)", width: 0.4, dash: "3 2.5" };
   if (marks.inTheWay.has(id))
     return { fill: "url(#in-the-way)", stroke: "var(--soft)", width: 0.7 };
-  return { fill: "var(--card)", stroke: "var(--line)", width: 0.7 };
+  return { fill: "var(--card)", stroke: "var(--soft)", width: 0.45 };
 }
 
 interface PartProps {
@@ -119,7 +112,10 @@ interface PartProps {
 
 function PartShape({ guide, id, marks, onTap }: PartProps & { onTap: (id: string) => void }) {
   const { name, shape } = guide.parts[id]!;
-  const { fill, stroke, width, dash } = lookOf(id, marks);
+  const isFrame = guide.parts[id]!.on === undefined;
+  const look = lookOf(id, marks);
+  const { stroke, width, dash } = look;
+  const fill = isFrame && !marks.touched.has(id) ? "var(--paper)" : look.fill;
   return (
     <rect
       x={shape!.x}
@@ -141,21 +137,21 @@ function PartShape({ guide, id, marks, onTap }: PartProps & { onTap: (id: string
 }
 
 function PartLabel({ guide, id, marks }: PartProps) {
-  const { name, shape } = guide.parts[id]!;
-  const fits = shape!.w >= name.length * 3.1 && shape!.h >= 9;
-  const isFrame = guide.parts[id]!.on === undefined;
-  const named = marks.touched.has(id) || (fits && !isFrame && !marks.out.has(id));
-  if (!named) return null;
+  const { name, shape, on } = guide.parts[id]!;
+  const isTouched = marks.touched.has(id);
+  const size = isTouched ? 8.5 : 7;
+  const fits = shape!.w >= name.length * size * 0.5 && shape!.h >= size + 2;
+  if (!isTouched && (!fits || on === undefined || marks.out.has(id))) return null;
   return (
     <text
       x={shape!.x + shape!.w / 2}
-      y={isFrame || shape!.h > 180 ? shape!.y + shape!.h / 2 : shape!.y + shape!.h / 2 + 2}
+      y={shape!.y + shape!.h / 2 + size / 3}
       textAnchor="middle"
-      fontSize={marks.touched.has(id) ? 8 : 6}
-      fontWeight={marks.touched.has(id) ? 700 : 400}
+      fontSize={size}
+      fontWeight={isTouched ? 700 : 400}
       fill="var(--ink)"
       stroke="var(--card)"
-      strokeWidth="1.6"
+      strokeWidth="2"
       paintOrder="stroke"
       pointerEvents="none"
     >

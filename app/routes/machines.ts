@@ -10,14 +10,20 @@ export interface MachineFacts {
   readonly parts: readonly { readonly id: string; readonly name: string; readonly kind: string }[];
 }
 
+export interface MachineAnswer {
+  readonly machine: MachineFacts | undefined;
+  /** All codes there are, where this one is none of them. */
+  readonly known: readonly string[];
+}
+
 /** The machine of an underside code and what can be replaced in it, or the codes that are known. */
-export async function loader({ request }: Route.LoaderArgs) {
+export async function loader({ request }: Route.LoaderArgs): Promise<Response> {
   const code = (new URL(request.url).searchParams.get("code") ?? "").trim();
   const db = await database();
   const found = code === "" ? undefined : await guideByCode(db, code);
   if (!found) {
     const known = (await allGuides(db)).flatMap(allCodes);
-    return { machine: undefined, known };
+    return answer({ machine: undefined, known });
   }
   const { guide } = found;
   const machine: MachineFacts = {
@@ -26,5 +32,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     recognise: guide.recognise,
     parts: Object.entries(guide.parts).map(([id, { name, kind }]) => ({ id, name, kind })),
   };
-  return { machine, known: [] };
+  return answer({ machine, known: [] });
 }
+
+const answer = (known: MachineAnswer): Response => Response.json(known);

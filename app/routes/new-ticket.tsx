@@ -3,8 +3,8 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { nanoid } from "nanoid";
-import { useEffect, useState } from "react";
-import { data, Form, redirect, useFetcher } from "react-router";
+import { useState } from "react";
+import { data, Form, redirect } from "react-router";
 import { type FieldErrors, parseNewTicket } from "../../core/ticket/index.ts";
 import { guideByCode } from "../../data/guides.server.ts";
 import { database } from "../../data/open.server.ts";
@@ -12,8 +12,8 @@ import { planFor } from "../../data/plans.server.ts";
 import { createTicket } from "../../data/tickets.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import { PartChoice } from "../counter/part-choice.tsx";
+import { useMachine } from "../counter/use-machine.ts";
 import type { Route } from "./+types/new-ticket";
-import type { loader as machineLoader } from "./machines.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "New ticket · Brisk Bench" }];
 
@@ -54,11 +54,7 @@ export default function NewTicket({ loaderData, actionData }: Route.ComponentPro
   const { code: given, soon } = loaderData;
   const errors: FieldErrors = actionData?.errors ?? {};
   const [code, setCode] = useState(given);
-  const machine = useFetcher<typeof machineLoader>();
-  const { load } = machine;
-  useEffect(() => {
-    if (code.trim() !== "") void load(`/machines?code=${encodeURIComponent(code)}`);
-  }, [code, load]);
+  const answer = useMachine(code);
   return (
     <Box component="main" sx={{ maxWidth: 1080, mx: "auto", px: 3, py: 2 }}>
       <Typography variant="h1" sx={{ mb: 2 }}>
@@ -69,8 +65,8 @@ export default function NewTicket({ loaderData, actionData }: Route.ComponentPro
           <Facts code={code} setCode={setCode} soon={soon} errors={errors} />
           <Box>
             <PartChoice
-              machine={machine.data?.machine}
-              known={machine.data?.known ?? []}
+              machine={answer?.machine}
+              known={answer?.known ?? []}
               typed={code}
               error={errors.parts}
             />

@@ -87,7 +87,7 @@ export function DiveLine({
           height: height > 40 ? 16 : 8,
           borderRadius: "50%",
           background: "var(--ink)",
-          border: "2px solid var(--card)",
+          border: height > 40 ? "2px solid var(--card)" : 0,
           transform: "translate(-50%, -50%)",
         }}
       />
