@@ -57,8 +57,8 @@ interface Node {
 /**
  * An order of the moves of a legal plan with the least handling. A move that costs no change and
  * no turn is made at once (it takes nothing away from the others, since a release that would pull
- * a group apart waits for the lift of that group); only changes and turns are branched on, cheapest
- * first. Past `budget` nodes the given order's better half stands: `exact` is then false.
+ * a group apart waits for the lift of that group); only changes and turns are branched on, one move
+ * for each tool and posture (the others of its kind then follow at once), cheapest first. Past `budget` nodes the given order's better half stands: `exact` is then false.
  */
 export function leastHandling(
   problem: Problem,
@@ -84,8 +84,10 @@ export function leastHandling(
 
   const isPower = plan.map((move) => move.do === "release" && model.power[move.joint]!);
 
+  const powers = plan.flatMap((_, i) => (isPower[i] ? [i] : []));
+
   const isLate = (node: Node, i: number): boolean =>
-    !isPower[i] && plan.some((_, k) => isPower[k] && canDo(node, k));
+    !isPower[i] && powers.some((k) => canDo(node, k));
 
   const owed = (done: Uint8Array, tool: string | undefined, posture: string | undefined): number =>
     CHANGE * others(tools, done, tool) + TURN * others(postures, done, posture);
@@ -140,7 +142,13 @@ export function leastHandling(
     if (node.left === 0) return { moves: node.order.map((i) => plan[i]!), exact: true };
     if (!deepest || node.left < deepest.left) deepest = node;
     if (++nodes > budget) break;
-    for (let i = 0; i < plan.length; i++) if (canDo(node, i)) offer(step(node, i));
+    const classes = new Set<string>();
+    for (let i = 0; i < plan.length; i++) {
+      const kind = `${isPower[i]}|${tools[i]}|${postures[i]}`;
+      if (classes.has(kind) || !canDo(node, i)) continue;
+      classes.add(kind);
+      offer(step(node, i));
+    }
   }
   return {
     moves: greedyRest(problem, plan, deepest, step, canDo, switchCost, settle),

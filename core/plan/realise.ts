@@ -125,14 +125,22 @@ class Run {
   private needed(seed: number): readonly number[] {
     const { model } = this.problem;
     const { stack } = this.state;
-    const group = new Set([seed]);
-    for (const p of group) {
+    const seen = new Uint8Array(stack.length);
+    seen[seed] = 1;
+    const group = [seed];
+    const add = (p: number): void => {
+      if (seen[p] === 1) return;
+      seen[p] = 1;
+      group.push(p);
+    };
+    for (let i = 0; i < group.length; i++) {
+      const p = group[i]!;
       for (const j of model.jointsOfPart[p]!) {
-        if (!this.ready[j] && model.rigid[j]) for (const q of model.joins[j]!) group.add(q);
+        if (this.ready[j] !== 1 && model.rigid[j]) model.joins[j]!.forEach(add);
       }
-      for (const x of model.overPart[p]!) if (stack[x] === stack[p]) group.add(x);
+      for (const x of model.overPart[p]!) if (stack[x] === stack[p]) add(x);
     }
-    return [...group].sort((a, b) => a - b);
+    return group.sort((a, b) => a - b);
   }
 
   /** The releases that free a group, or undefined when it would still not be liftable. */
@@ -155,8 +163,9 @@ class Run {
     }
     if (wanted.some((j) => !this.ready[j])) return undefined;
     const order = this.inOrder(wanted);
-    const state = order.reduce((s, joint) => after(s, { do: "release", joint }), this.state);
-    return liftBlock(this.problem, state, group) ? undefined : order;
+    const open = this.state.open.slice();
+    for (const j of order) open[j] = 1;
+    return liftBlock(this.problem, { ...this.state, open }, group) ? undefined : order;
   }
 
   /** Joints with all that must be opened before them, in an order that holds. */

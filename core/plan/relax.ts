@@ -1,3 +1,4 @@
+import type { Model } from "./model.ts";
 import type { Precedence, Problem } from "./problem.ts";
 import type { State } from "./state.ts";
 
@@ -111,11 +112,11 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
   }
 
   /** up[c]: what must come along when component c is lifted, c itself included. */
-  function closeUpward(glue: Glue | undefined, bridges: readonly number[]): void {
+  function closeUpward(glue: Glue | undefined, along: readonly number[]): void {
     held.fill(0);
     up.fill(0);
     for (let p = 0; p < n; p++) setBit(held, root[p]!, p);
-    if (glue) for (const q of bridges) setBit(up, root[glue[0]]!, q);
+    if (glue) for (const q of along) setBit(up, root[glue[0]]!, q);
     for (let p = 0; p < n; p++) {
       const c = root[p]! * W;
       for (let w = 0; w < W; w++) up[c + w]! |= over[p * W + w]! & ~parted[p * W + w]!;
@@ -124,23 +125,22 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     for (let c = 0; c < n * W; c++) up[c]! |= held[c]!;
   }
 
+  const bridges = new Map<number, readonly number[]>();
+
   /**
    * Glued parts lie in one rigid group whenever they are lifted, so every part without which the
    * closed joints of the start no longer link them comes along; all parts, when nothing links them.
    */
   function bridgesOf([x, y]: Glue): readonly number[] {
-    const links = (without: number): boolean => {
-      const seen = new Set([x]);
-      for (const p of seen) {
-        for (const j of model.jointsOfPart[p]!) {
-          if (start.open[j] || !model.rigid[j] || model.joins[j]!.includes(without)) continue;
-          for (const q of model.joins[j]!) seen.add(q);
-        }
-      }
-      return seen.has(y);
-    };
-    if (!links(-1)) return model.partIds.map((_, p) => p);
-    return model.partIds.flatMap((_, q) => (q === x || q === y || links(q) ? [] : [q]));
+    const key = x * n + y;
+    const known = bridges.get(key);
+    if (known) return known;
+    const path = linkOf(model, start, x, y, -1);
+    const found = path
+      ? path.filter((q) => linkOf(model, start, x, y, q) === undefined)
+      : model.partIds.map((_, p) => p);
+    bridges.set(key, found);
+    return found;
   }
 
   /** The parts that no lift may take yet, for power or an order. */
@@ -178,14 +178,15 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
         grew = true;
       }
     }
-    for (let p = 0; p < n; p++) {
-      if (root[p] !== c) continue;
-      for (let w = 0; w < W; w++) parted[p * W + w]! |= wholeWord[w]! & ~up[c * W + w]!;
-      if (!leaves || lifted[p] === 1) continue;
-      lifted[p] = 1;
-      grew = true;
+    if (!grew && (!leaves || lifted[c] === 1)) return false;
+    for (let v = 0; v < W; v++) {
+      for (let bits = held[c * W + v]!; bits !== 0; bits &= bits - 1) {
+        const p = v * 32 + 31 - Math.clz32(bits & -bits);
+        for (let w = 0; w < W; w++) parted[p * W + w]! |= wholeWord[w]! & ~up[c * W + w]!;
+        if (leaves) lifted[p] = 1;
+      }
     }
-    return grew;
+    return true;
   }
 
   const outside = (j: number, unit: ReadonlySet<number>): boolean =>
@@ -226,14 +227,41 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
       open.set(start.open);
       lifted.set(start.lifted);
       parted.set(apart);
-      const bridges = glue ? bridgesOf(glue) : [];
+      const along = glue ? bridgesOf(glue) : [];
       for (;;) {
         openAll(allowed);
         if (isReached()) return true;
         components(glue);
-        closeUpward(glue, bridges);
+        closeUpward(glue, along);
         if (!partAll()) return false;
       }
     },
   };
+}
+
+/** The parts between two parts on a way over closed rigid joints that avoids a third; undefined if none. */
+function linkOf(
+  model: Model,
+  start: State,
+  x: number,
+  y: number,
+  without: number,
+): readonly number[] | undefined {
+  const from = new Int16Array(model.partIds.length).fill(-1);
+  from[x] = x;
+  const found = [x];
+  for (let i = 0; i < found.length && from[y] === -1; i++) {
+    for (const j of model.jointsOfPart[found[i]!]!) {
+      if (start.open[j] || !model.rigid[j] || model.joins[j]!.includes(without)) continue;
+      for (const q of model.joins[j]!) {
+        if (from[q] !== -1) continue;
+        from[q] = found[i]!;
+        found.push(q);
+      }
+    }
+  }
+  if (from[y] === -1) return undefined;
+  const between: number[] = [];
+  for (let p = from[y]!; p !== x; p = from[p]!) between.push(p);
+  return between;
 }

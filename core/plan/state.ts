@@ -75,13 +75,23 @@ export function pieceOf(model: Model, state: State, p: number): number[] {
 }
 
 function spread(model: Model, from: number, through: (joint: number) => boolean): number[] {
-  const seen = new Set([from]);
-  for (const p of seen) {
-    for (const j of model.jointsOfPart[p]!) {
-      if (through(j)) for (const q of model.joins[j]!) seen.add(q);
+  const seen = new Uint8Array(model.partIds.length);
+  seen[from] = 1;
+  const found = [from];
+  for (let i = 0; i < found.length; i++) {
+    const joints = model.jointsOfPart[found[i]!]!;
+    for (let k = 0; k < joints.length; k++) {
+      if (!through(joints[k]!)) continue;
+      const parts = model.joins[joints[k]!]!;
+      for (let h = 0; h < parts.length; h++) {
+        const p = parts[h]!;
+        if (seen[p] === 1) continue;
+        seen[p] = 1;
+        found.push(p);
+      }
     }
   }
-  return [...seen].sort((a, b) => a - b);
+  return found.sort((a, b) => a - b);
 }
 
 /** Why this set of parts cannot be lifted now; undefined when it can. */
@@ -92,11 +102,12 @@ export function liftBlock(
 ): Block | undefined {
   const { model } = problem;
   const group = new Set(parts);
+  const held = boundary(model, state, group);
+  if (held !== undefined) return { type: "still-joined", joint: held };
   const real = groupOf(model, state, parts[0]!);
-  const stranger = parts.filter((p) => !real.includes(p));
-  if (stranger.length > 0) return { type: "not-joined", parts: stranger };
-  const extra = real.find((p) => !group.has(p));
-  if (extra !== undefined) return { type: "still-joined", joint: boundary(model, state, group)! };
+  if (real.length < parts.length) {
+    return { type: "not-joined", parts: parts.filter((p) => !real.includes(p)) };
+  }
   const stack = state.stack[parts[0]!];
   const others = state.stack.some((s, p) => s === stack && !group.has(p));
   if (!others) return { type: "alone-already", part: parts[0]! };
@@ -115,14 +126,17 @@ export function liftBlock(
   return undefined;
 }
 
-const boundary = (model: Model, state: State, group: ReadonlySet<number>): number | undefined =>
-  model.joins.findIndex(
-    (list, j) =>
-      !state.open[j] &&
-      model.rigid[j] &&
-      list.some((p) => group.has(p)) &&
-      list.some((p) => !group.has(p)),
-  );
+/** The first closed rigid joint that holds a part of the group to one outside it. */
+function boundary(model: Model, state: State, group: ReadonlySet<number>): number | undefined {
+  let first: number | undefined;
+  for (const p of group) {
+    for (const j of model.jointsOfPart[p]!) {
+      if (state.open[j] || !model.rigid[j] || (first !== undefined && first <= j)) continue;
+      if (model.joins[j]!.some((q) => !group.has(q))) first = j;
+    }
+  }
+  return first;
+}
 
 /** The state after a move that is legal; legality is the caller's to have asked. */
 export function after(state: State, move: Move): State {
