@@ -12,12 +12,13 @@ import {
   type Refusal,
 } from "../core/bench/index.ts";
 import { fail, ok, type Result } from "../core/result.ts";
-import type { Ticket } from "../core/ticket/index.ts";
+import type { Job } from "../core/plan/index.ts";
+import type { Ticket, Wait } from "../core/ticket/index.ts";
 import type { Database } from "./database.server.ts";
 import { machineFor } from "./guides.server.ts";
 import type { EventRow } from "./models.server.ts";
 import { planFor } from "./plans.server.ts";
-import { moveTicket, ticketByNumber } from "./tickets.server.ts";
+import { moveTicket } from "./tickets.server.ts";
 
 export type AppendError =
   | { readonly type: "ticket-unknown" }
@@ -62,12 +63,11 @@ export async function appendEvent(
   after: number,
 ): Promise<Result<readonly LedgerEvent[], AppendError>> {
   return db.sequelize.transaction(async (transaction) => {
-    const facts = await ticketByNumber(db, ticket, transaction);
+    const facts = await benchFacts(db, ticket, transaction);
     if (!facts) return fail({ type: "ticket-unknown" });
     const { events, isWritten } = await openLedger(db, facts, transaction);
-    const known = await db.models.events.findByPk(event.id, { raw: true, transaction });
-    if (known)
-      return known.ticket === ticket ? ok(events.slice(after)) : fail({ type: "id-taken" });
+    if (events.some(({ id }) => id === event.id)) return ok(events.slice(after));
+    if (await isTaken(db, event.id, transaction)) return fail({ type: "id-taken" });
     if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
     if (after !== events.length) return fail({ type: "stale", events: events.slice(after) });
     const { machinery } = await machineFor(db, facts.guideId, facts.code, transaction);
@@ -87,6 +87,21 @@ export async function appendEvent(
     return ok(added);
   });
 }
+
+/** What a tick has to know of its ticket: one row, since every tick reads it. */
+type BenchFacts = Pick<Ticket, "number" | "guideId" | "code" | "job" | "waits" | "takenIn">;
+
+async function benchFacts(
+  db: Database,
+  number: string,
+  transaction: Transaction,
+): Promise<BenchFacts | undefined> {
+  const row = await db.models.tickets.findByPk(number, { raw: true, transaction });
+  return row ? { ...row, job: JSON.parse(row.job) as Job, waits: row.waits as Wait } : undefined;
+}
+
+const isTaken = async (db: Database, id: string, transaction: Transaction): Promise<boolean> =>
+  (await db.models.events.count({ where: { id }, transaction })) > 0;
 
 /** A new plan from here, when the steps that are left no longer lead to the end. */
 function followUp(
@@ -124,7 +139,7 @@ export interface OpenLedger {
 
 export async function openLedger(
   db: Database,
-  facts: Ticket,
+  facts: BenchFacts,
   transaction?: Transaction,
 ): Promise<OpenLedger> {
   const events = await eventsOf(db, facts.number, transaction);

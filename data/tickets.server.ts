@@ -9,6 +9,7 @@ import {
   type Wait,
 } from "../core/ticket/index.ts";
 import type { Database } from "./database.server.ts";
+import { machineFor } from "./guides.server.ts";
 import type { MoveRow, TicketRow } from "./models.server.ts";
 
 const FIRST_NUMBER = 1001;
@@ -29,9 +30,9 @@ export async function ticketByNumber(
 }
 
 async function ticketOf(db: Database, row: TicketRow, transaction?: Transaction): Promise<Ticket> {
-  const [customer, guide, moves] = await Promise.all([
+  const [customer, { machinery }, moves] = await Promise.all([
     db.models.customers.findByPk(row.customerId, { raw: true, transaction }),
-    db.models.guides.findByPk(row.guideId, { raw: true, transaction }),
+    machineFor(db, row.guideId, row.code, transaction),
     db.models.moves.findAll({
       where: { ticket: row.number },
       order: ["id"],
@@ -39,14 +40,14 @@ async function ticketOf(db: Database, row: TicketRow, transaction?: Transaction)
       transaction,
     }),
   ]);
-  const facts = JSON.parse(guide!.body) as { maker: string; model: string };
+  const { guide } = machinery;
   return {
     number: row.number,
     customer: { name: customer!.name, phone: customer!.phone },
     fault: row.fault,
     code: row.code,
     guideId: row.guideId,
-    machine: `${facts.maker} ${facts.model}`,
+    machine: `${guide.maker} ${guide.model}`,
     serial: row.serial,
     condition: row.condition,
     job: JSON.parse(row.job) as Job,

@@ -15,6 +15,15 @@ app.use((_request, response, next) => {
   response.set({ "X-Content-Type-Options": "nosniff", "Referrer-Policy": "same-origin" });
   next();
 });
+app.use((_request, response, next) => {
+  const start = performance.now();
+  const { writeHead } = response;
+  response.writeHead = (...head) => {
+    response.setHeader("Server-Timing", `all;dur=${(performance.now() - start).toFixed(2)}`);
+    return writeHead.apply(response, head);
+  };
+  next();
+});
 app.use(compression());
 const client = path.join(root, "build/client");
 app.use("/assets", express.static(path.join(client, "assets"), { immutable: true, maxAge: "1y" }));

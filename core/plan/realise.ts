@@ -21,7 +21,12 @@ export interface Realised {
  * so waiting never hurts). First everything that can be lifted is lifted until the goal is
  * reached; then each lift that the goal does not miss is taken out again.
  */
-export function realise(problem: Problem, start: State, allowed: Uint8Array): Realised | undefined {
+export function realise(
+  problem: Problem,
+  start: State,
+  allowed: Uint8Array,
+  floor: number,
+): Realised | undefined {
   const all = new Run(problem, start, allowed);
   const seeds: number[] = [];
   while (!all.canFinish()) {
@@ -31,7 +36,7 @@ export function realise(problem: Problem, start: State, allowed: Uint8Array): Re
   }
   let best = all.finish();
   let kept: readonly number[] = seeds;
-  for (let i = seeds.length - 1; i >= 0; i--) {
+  for (let i = seeds.length - 1; i >= 0 && best.work > floor + 1e-9; i--) {
     const shorter = kept.filter((_, k) => k !== i);
     const plan = replay(problem, start, allowed, shorter);
     if (plan && plan.work <= best.work) [best, kept] = [plan, shorter];

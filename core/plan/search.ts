@@ -94,8 +94,8 @@ class Search {
       this.landmarks(allowed, forced, chosen);
       bound = Math.max(bound, this.boundOf(allowed, forced));
       if (bound >= this.price - EPSILON) return;
-      this.offer(realise(this.problem, this.start, chosen));
-      if (this.best === undefined) this.offer(realise(this.problem, this.start, allowed));
+      this.offer(realise(this.problem, this.start, chosen, bound));
+      if (this.best === undefined) this.offer(realise(this.problem, this.start, allowed, bound));
       if (bound >= this.price - EPSILON) return;
       if (this.ruleOut(allowed, forced, bound)) continue;
       const pick = this.undecided(allowed, forced, chosen);
