@@ -27,7 +27,24 @@ test("rework prints the way back to a joint", () => {
   expect(guide("rework", tern, "--joint", "fan-plug").said).toMatchObject({ work: 6.85 });
 });
 
+test("snag names what still holds a part", () => {
+  const done = "base-screws-rear,base-screws-front,base-clips,base,battery-plug";
+  const { status, said } = guide("snag", tern, "--for", "fan", "--done", done, "--stuck", "fan");
+  expect(status).toBe(0);
+  const suspects = said.suspects as { id: string }[];
+  expect(suspects.map(({ id }) => id).sort()).toEqual([
+    "antenna-guides",
+    "board-screw-fan",
+    "fan-plug",
+    "fan-screws",
+    "fin-tape",
+  ]);
+});
+
 test.each([
+  [["snag", tern, "--for", "fan", "--stuck", "wing"], "/stuck"],
+  [["snag", tern, "--for", "fan", "--stuck", "fan", "--done", "wing"], "/done/0"],
+  [["snag", tern, "--for", "fan", "--stuck", "fan", "--near", "inside"], "/near"],
   [["plan", tern, "--for", "wing"], "/for/0"],
   [["plan", tern], "/for"],
   [["plan", tern, "--for", "fan", "--mode", "fast"], "/mode"],

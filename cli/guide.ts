@@ -1,7 +1,19 @@
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { guideForCode, parseGuideText, type Finding, type Guide } from "../core/guide/index.ts";
-import { checkGuide, planJob, reworkOf, type Job, type JobError } from "../core/plan/index.ts";
+import {
+  after,
+  checkGuide,
+  closedMachine,
+  guideErrors,
+  modelOf,
+  planJob,
+  reworkOf,
+  snagOf,
+  type Job,
+  type JobError,
+} from "../core/plan/index.ts";
+import { machineOf } from "../core/bench/index.ts";
 import { fail, ok, unreachable, type Result } from "../core/result.ts";
 
 interface CliError {
@@ -12,7 +24,8 @@ interface CliError {
 
 const USAGE =
   "guide check FILE | plan FILE --for ID,… [--reach ID,…] [--new ID,…] [--mode book|short] " +
-  "[--variant CODE] | rework FILE --joint ID";
+  "[--variant CODE] | rework FILE --joint ID | snag FILE --for ID,… --done ID,… --stuck ID " +
+  "[--near VIEW,X,Y]";
 
 const list = (value: string | undefined): readonly string[] =>
   (value ?? "").split(",").filter((id) => id !== "");
@@ -27,6 +40,7 @@ function run(argv: readonly string[]): Result<unknown, CliError> {
   const guide = readGuide(source.value, options.variant);
   if (!guide.ok) return guide;
   if (command === "plan") return plan(guide.value, options);
+  if (command === "snag") return snag(guide.value, options);
   if (options.joint === undefined) return fail({ error: "name a joint: --joint ID", path: "" });
   return inWords(reworkOf(guide.value, options.joint));
 }
@@ -38,6 +52,9 @@ interface Options {
   readonly mode?: string;
   readonly variant?: string;
   readonly joint?: string;
+  readonly done?: string;
+  readonly stuck?: string;
+  readonly near?: string;
 }
 
 function readArgs(
@@ -48,13 +65,23 @@ function readArgs(
     const { values, positionals } = parseArgs({
       args: [...argv],
       allowPositionals: true,
-      options: { for: text, reach: text, new: text, mode: text, variant: text, joint: text },
+      options: {
+        for: text,
+        reach: text,
+        new: text,
+        mode: text,
+        variant: text,
+        joint: text,
+        done: text,
+        stuck: text,
+        near: text,
+      },
     });
     const [command, file] = positionals;
     if (command === undefined || file === undefined || positionals.length > 2) {
       return fail({ error: USAGE, path: "" });
     }
-    if (!["check", "plan", "rework"].includes(command)) {
+    if (!["check", "plan", "rework", "snag"].includes(command)) {
       return fail({ error: `no command "${command}"; ${USAGE}`, path: "" });
     }
     return ok({ command, file, options: values });
@@ -84,7 +111,7 @@ function check(source: string): Result<unknown, CliError> {
 function readGuide(source: string, variant: string | undefined): Result<Guide, CliError> {
   const parsed = parseGuideText(source);
   if (!parsed.ok) return broken(parsed.error);
-  const findings = checkGuide(parsed.value).filter(({ level }) => level === "error");
+  const findings = guideErrors(parsed.value);
   if (findings.length > 0) return broken(findings);
   if (variant === undefined) return parsed;
   const patched = guideForCode(parsed.value, variant);
@@ -106,6 +133,44 @@ function plan(guide: Guide, options: Options): Result<unknown, CliError> {
     mode,
   };
   return inWords(planJob(guide, job));
+}
+
+function snag(guide: Guide, options: Options): Result<unknown, CliError> {
+  const model = modelOf(guide);
+  const { stuck } = options;
+  if (stuck === undefined || !model.partOf.has(stuck)) {
+    return fail({ error: "name the part that is stuck: --stuck PART", path: "/stuck" });
+  }
+  const job: Job = { for: list(options.for), mode: "short" };
+  const plan = planJob(guide, job);
+  if (!plan.ok) return inWords(plan);
+  let machine = closedMachine(model);
+  for (const [i, id] of list(options.done).entries()) {
+    const joint = model.jointOf.get(id);
+    const lift = plan.value.down.find((step) => step.do === "lift" && step.parts.includes(id));
+    if (joint !== undefined) machine = after(machine, { do: "release", joint });
+    else if (lift?.do === "lift") {
+      const parts = lift.parts.map((part) => model.partOf.get(part)!);
+      machine = after(machine, { do: "lift", parts });
+    } else
+      return fail({ error: `"${id}" is no joint and nothing this job lifts`, path: `/done/${i}` });
+  }
+  const near = readPoint(options.near);
+  if (!near.ok) return near;
+  const input = { job, machine: machineOf(model, machine), stuck };
+  const point = near.value;
+  return ok({ suspects: snagOf(model, point ? { ...input, near: point } : input) });
+}
+
+function readPoint(
+  text: string | undefined,
+): Result<{ view: string; x: number; y: number } | undefined, CliError> {
+  if (text === undefined) return ok(undefined);
+  const [view = "", x, y] = text.split(",");
+  const point = { view, x: Number(x), y: Number(y) };
+  return Number.isFinite(point.x) && Number.isFinite(point.y)
+    ? ok(point)
+    : fail({ error: "say where as --near VIEW,X,Y in millimetres", path: "/near" });
 }
 
 const inWords = <T>(result: Result<T, JobError>): Result<T, CliError> =>

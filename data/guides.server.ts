@@ -8,7 +8,7 @@ import {
   type Finding,
   type Guide,
 } from "../core/guide/index.ts";
-import { checkGuide } from "../core/plan/index.ts";
+import { guideErrors } from "../core/plan/index.ts";
 import { fail, ok, type Result } from "../core/result.ts";
 import type { Database } from "./database.server.ts";
 
@@ -19,7 +19,7 @@ export async function storeGuide(
 ): Promise<Result<Guide, readonly Finding[]>> {
   const parsed = parseGuide(file);
   if (!parsed.ok) return parsed;
-  const errors = checkGuide(parsed.value).filter(({ level }) => level === "error");
+  const errors = guideErrors(parsed.value);
   if (errors.length > 0) return fail(errors);
   const body = JSON.stringify(parsed.value);
   const hash = createHash("sha256").update(body).digest("hex");

@@ -1,5 +1,6 @@
 import { jointWord, partWord, wordList } from "../guide/words.ts";
 import { problemOf } from "../plan/problem.ts";
+import { moveOf } from "../plan/plan.ts";
 import { blockOf } from "../plan/state.ts";
 import { blockWords } from "../plan/words.ts";
 import { fail, ok, unreachable, type Result } from "../result.ts";
@@ -8,7 +9,6 @@ import {
   type BenchState,
   doneIndex,
   type Machinery,
-  moveOf,
   remainingDown,
   remainingUp,
 } from "./ledger.ts";

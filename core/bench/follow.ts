@@ -1,4 +1,4 @@
-import { planJob, type Machine } from "../plan/plan.ts";
+import { moveOf, planJob, type DownStep, type Machine, type UpStep } from "../plan/plan.ts";
 import { after, blockOf, type State } from "../plan/state.ts";
 import type { Model } from "../plan/model.ts";
 import { fail, ok, type Result } from "../result.ts";
@@ -7,11 +7,9 @@ import {
   type BenchState,
   doneIndex,
   type Machinery,
-  moveOf,
   remainingDown,
   remainingUp,
 } from "./ledger.ts";
-import type { DownStep, UpStep } from "../plan/plan.ts";
 import type { JobError } from "../plan/problem.ts";
 import { gateJoints, placed, upBlock, type DoneLift } from "./up.ts";
 

@@ -2,7 +2,7 @@ import type { Guide } from "../guide/types.ts";
 import { modelOf, type Model } from "../plan/model.ts";
 import { problemOf, type Job, type Problem } from "../plan/problem.ts";
 import type { DownStep, UpStep } from "../plan/plan.ts";
-import { after, closedMachine, type Move, type State } from "../plan/state.ts";
+import { after, closedMachine, type State } from "../plan/state.ts";
 import { type CountDiffers, type Entry, type LedgerEvent, stepKey } from "./events.ts";
 import { placed, type Done, type DoneLift } from "./up.ts";
 
@@ -135,11 +135,6 @@ const jointNumber = (model: Model, id: string): number => {
   if (j === undefined) throw new Error(`ledger: the guide has no joint ${id}`);
   return j;
 };
-
-export const moveOf = (model: Model, step: DownStep | UpStep): Move =>
-  step.do === "release" || step.do === "make"
-    ? { do: "release", joint: jointNumber(model, step.joint) }
-    : { do: "lift", parts: partNumbers(model, step.parts) };
 
 const partNumbers = (model: Model, ids: readonly string[]): number[] =>
   ids

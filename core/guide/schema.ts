@@ -68,6 +68,7 @@ export const guideSchema = {
       codes: { ...texts, minItems: 1 },
       recognise: text,
       note: text,
+      answers: { type: "object", additionalProperties: text },
       variants: {
         type: "object",
         additionalProperties: record(["about", "patch"], {

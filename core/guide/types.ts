@@ -167,6 +167,8 @@ export interface Guide {
   readonly codes: readonly string[];
   readonly recognise: string;
   readonly note?: string;
+  /** What the author says to a warning of `check`, by the path it names. */
+  readonly answers?: Readonly<Record<string, string>>;
   readonly variants?: Readonly<Record<string, Variant>>;
   readonly views: Readonly<Record<string, View>>;
   readonly parts: Readonly<Record<string, GuidePart>>;

@@ -1,7 +1,7 @@
 import { guideSchema } from "../guide/schema.ts";
 import type { Order } from "../guide/types.ts";
 import { part, plug, screws, smallGuide } from "../testing/builders.ts";
-import { checkGuide } from "./check.ts";
+import { guideErrors as checkGuide } from "./check.ts";
 
 const paths = (value: unknown): string[] => checkGuide(value).map(({ path }) => path);
 const small = smallGuide();

@@ -7,15 +7,16 @@ import { realise } from "./realise.ts";
 import { relaxationOf } from "./relax.ts";
 import { leastWork } from "./search.ts";
 import { closedMachine } from "./state.ts";
+import { guideWarnings } from "./warnings.ts";
 
 const error = (path: string, message: string): Finding => ({ level: "error", path, message });
 
 /**
- * All that is wrong with a guide file: what the schema refuses; else what names things that are not
- * there or goes in circles; else what no job could be done on. Variants are checked the same way,
- * with paths under /variants/CODE. An empty list means that every part can be planned for.
+ * What makes a guide file unfit for use: what the schema refuses; else what names things that are
+ * not there or goes in circles; else what no job could be done on. Variants are checked the same
+ * way, with paths under /variants/CODE. An empty list means that every part can be planned for.
  */
-export function checkGuide(value: unknown): readonly Finding[] {
+export function guideErrors(value: unknown): readonly Finding[] {
   const parsed = parseGuide(value);
   if (!parsed.ok) return parsed.error;
   const guide = parsed.value;
@@ -24,6 +25,17 @@ export function checkGuide(value: unknown): readonly Finding[] {
   return allCodes(guide)
     .filter((code) => guide.variants?.[code])
     .flatMap((code) => checkVariant(guide, code));
+}
+
+/**
+ * The errors of a guide file; when there are none, the warnings: questions to the author that the
+ * guide's `answers` do not answer yet. Costs a plan of every part, short and book.
+ */
+export function checkGuide(value: unknown): readonly Finding[] {
+  const errors = guideErrors(value);
+  if (errors.length > 0) return errors;
+  const parsed = parseGuide(value);
+  return parsed.ok ? guideWarnings(parsed.value) : parsed.error;
 }
 
 function checkVariant(guide: Guide, code: string): readonly Finding[] {

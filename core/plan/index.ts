@@ -29,4 +29,5 @@ export {
 } from "./state.ts";
 export { handlingOf, movePosture, moveTool, type Handling } from "./handling.ts";
 export { blockWords } from "./words.ts";
-export { checkGuide } from "./check.ts";
+export { checkGuide, guideErrors } from "./check.ts";
+export { snagOf, type SnagInput, type Suspect } from "./snag.ts";

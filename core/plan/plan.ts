@@ -110,6 +110,21 @@ export const stepOf = (model: Model, move: Move): DownStep =>
     ? { do: "release", joint: model.jointIds[move.joint]! }
     : { do: "lift", parts: move.parts.map((p) => model.partIds[p]!) };
 
+/** A step as the search knows it; an id that the guide does not have throws. */
+export function moveOf(model: Model, step: Step): Move {
+  const number = (known: ReadonlyMap<string, number>, id: string): number => {
+    const found = known.get(id);
+    if (found === undefined) throw new Error(`guide ${model.guide.id} has no ${id}`);
+    return found;
+  };
+  return step.do === "release" || step.do === "make"
+    ? { do: "release", joint: number(model.jointOf, step.joint) }
+    : {
+        do: "lift",
+        parts: step.parts.map((id) => number(model.partOf, id)).sort((a, b) => a - b),
+      };
+}
+
 /** The advised orders whose `then` these moves do while `first` is not done. */
 function droppedOrders(model: Model, moves: readonly Move[], job: Job): readonly Order[] {
   if (job.mode === "book") return [];
