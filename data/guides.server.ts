@@ -32,6 +32,11 @@ export async function allGuides(db: Database): Promise<readonly Guide[]> {
   return rows.map((row) => JSON.parse(row.body) as Guide);
 }
 
+export async function guideById(db: Database, id: string): Promise<Guide | undefined> {
+  const row = await db.models.guides.findByPk(id, { raw: true });
+  return row ? (JSON.parse(row.body) as Guide) : undefined;
+}
+
 /** The guide that answers to an underside code; codes are compared without case and blanks. */
 export async function guideByCode(
   db: Database,

@@ -150,3 +150,41 @@ export async function openLedger(
   const start = { id: `${facts.number}.start`, at: facts.takenIn, by: "the plan", entry };
   return { events: [start], isWritten: false };
 }
+
+export type ChangeError =
+  | { readonly type: "ticket-unknown" }
+  | { readonly type: "too-late" }
+  | { readonly type: "no-plan" };
+
+/**
+ * Gives a ticket another job. Where the strip-down has begun, the new plan goes on from the state
+ * the machine is in now; once the build-up has begun, or the ticket has left the bench, it is too late.
+ */
+export async function changeJob(
+  db: Database,
+  ticket: string,
+  job: Job,
+  event: Pick<LedgerEvent, "id" | "at" | "by">,
+): Promise<Result<true, ChangeError>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const facts = await benchFacts(db, ticket, transaction);
+    if (!facts) return fail({ type: "ticket-unknown" });
+    if (!["customer", "part", "bench"].includes(facts.waits)) return fail({ type: "too-late" });
+    const plan = await planFor(db, { ...facts, job }, transaction);
+    if (!plan.ok) return fail({ type: "no-plan" });
+    const events = await eventsOf(db, ticket, transaction);
+    if (events.length > 0) {
+      const { machinery } = await machineFor(db, facts.guideId, facts.code, transaction);
+      const entry = replan(machinery, foldLedger(machinery, events), job);
+      if (!entry.ok) return fail({ type: "no-plan" });
+      const admitted = admit(machinery, foldLedger(machinery, events), entry.value);
+      if (!admitted.ok) return fail({ type: "too-late" });
+      await write(db, ticket, events.length, { ...event, entry: entry.value }, transaction);
+    }
+    await db.models.tickets.update(
+      { job: JSON.stringify(job) },
+      { where: { number: ticket }, transaction },
+    );
+    return ok(true);
+  });
+}

@@ -61,6 +61,18 @@ const views = {
   "new-ticket": async () =>
     page.goto(`${url}/tickets/new?code=MT15-A3`, { waitUntil: "networkidle" }),
   ticket: async () => page.goto(`${url}/tickets/1004`, { waitUntil: "networkidle" }),
+  guides: async () => page.goto(`${url}/guides`, { waitUntil: "networkidle" }),
+  "guide-try": async () => {
+    await page.goto(`${url}/guides/marrowby-tern-15?for=board&ticket=1008`, {
+      waitUntil: "networkidle",
+    });
+    await page.getByText("Planned in").waitFor();
+  },
+  "guide-map": async () => {
+    await page.goto(`${url}/guides/marrowby-tern-15`, { waitUntil: "networkidle" });
+    await page.getByRole("tab", { name: "Map" }).click();
+    await page.locator('[data-part="battery"]').click();
+  },
   "bench-screws": async () => {
     await bench("1007", 0);
     await page.keyboard.press("c");

@@ -21,11 +21,14 @@ export function PartChoice({
   machine,
   known,
   typed,
+  chosen,
   error,
 }: {
   machine: MachineFacts | undefined;
   known: readonly string[];
   typed: string;
+  /** Parts that are ticked to begin with. */
+  chosen: readonly string[];
   error: string | undefined;
 }) {
   if (!machine) {
@@ -70,6 +73,7 @@ export function PartChoice({
             <input
               type="checkbox"
               name="parts"
+              defaultChecked={chosen.includes(id)}
               value={id}
               style={{ width: 20, height: 20, flex: "none" }}
             />

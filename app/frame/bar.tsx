@@ -5,8 +5,9 @@ import type { Person } from "../../data/people.server.ts";
 import type { Lamp } from "../theme.ts";
 
 const PLACES = [
-  { to: "/", label: "Counter" },
-  { to: "/bench", label: "Bench" },
+  { to: "/", label: "Counter", end: true },
+  { to: "/bench", label: "Bench", end: false },
+  { to: "/guides", label: "Guides", end: false },
 ] as const;
 
 const field = {
@@ -37,12 +38,12 @@ export function Bar({ people, who, lamp }: { people: readonly Person[]; who: Per
     >
       <Mark />
       <Box component="nav" aria-label="Places" sx={{ display: "flex", gap: 0.5, flex: 1 }}>
-        {PLACES.map(({ to, label }) => (
+        {PLACES.map(({ to, label, end }) => (
           <Box
             key={to}
             component={NavLink}
             to={to}
-            end
+            end={end}
             sx={{
               px: 1.25,
               py: 0.75,

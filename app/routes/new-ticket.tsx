@@ -18,9 +18,11 @@ import type { Route } from "./+types/new-ticket";
 export const meta: Route.MetaFunction = () => [{ title: "New ticket · Brisk Bench" }];
 
 export function loader({ request }: Route.LoaderArgs) {
-  const code = new URL(request.url).searchParams.get("code") ?? "";
+  const { searchParams } = new URL(request.url);
+  const code = searchParams.get("code") ?? "";
+  const parts = (searchParams.get("parts") ?? "").split(",").filter(Boolean);
   const soon = new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10);
-  return { code, soon };
+  return { code, parts, soon };
 }
 
 const bad = (errors: FieldErrors) => data({ errors }, { status: 400 });
@@ -51,7 +53,7 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function NewTicket({ loaderData, actionData }: Route.ComponentProps) {
-  const { code: given, soon } = loaderData;
+  const { code: given, parts, soon } = loaderData;
   const errors: FieldErrors = actionData?.errors ?? {};
   const [code, setCode] = useState(given);
   const answer = useMachine(code);
@@ -68,6 +70,7 @@ export default function NewTicket({ loaderData, actionData }: Route.ComponentPro
               machine={answer?.machine}
               known={answer?.known ?? []}
               typed={code}
+              chosen={parts}
               error={errors.parts}
             />
           </Box>

@@ -4,7 +4,7 @@ import Typography from "@mui/material/Typography";
 import { data, Form, Link } from "react-router";
 import { foldLedger, stepMinutes, type Lot } from "../../core/bench/index.ts";
 import { jointTool, type Guide } from "../../core/guide/index.ts";
-import { decisionsFor } from "../../core/ticket/index.ts";
+import { decisionsFor, type Ticket } from "../../core/ticket/index.ts";
 import { database } from "../../data/open.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
 import { eventsOf } from "../../data/ledger.server.ts";
@@ -73,6 +73,14 @@ export async function action({ params, request }: Route.ActionArgs) {
   return data({ message }, { status: 409 });
 }
 
+const jobQuery = ({ number, code, job }: Ticket): string =>
+  new URLSearchParams({
+    ticket: number,
+    code,
+    for: job.for.join(","),
+    new: (job.new ?? []).join(","),
+  }).toString();
+
 /** Also after a decision that came too late: then most of all the page must show how it is. */
 export const shouldRevalidate = () => true;
 
@@ -123,6 +131,15 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
                 autoFocus
               >
                 {phase === "idle" ? "Begin at the bench" : "Go on at the bench"}
+              </Button>
+            )}
+            {["customer", "part", "bench"].includes(ticket.waits) && phase !== "up" && (
+              <Button
+                component={Link}
+                to={`/guides/${ticket.guideId}?${jobQuery(ticket)}`}
+                variant="outlined"
+              >
+                Change the job
               </Button>
             )}
             {decisionsFor(ticket.waits).map(({ id, label }, i) => (

@@ -147,6 +147,8 @@ describe("rules", () => {
     expect(names(planned(facts, { for: ["deck"] }).down)).toContain("pad-screws");
     const withPad = planned(facts, { for: ["deck"], new: ["pad"] });
     expect(names(withPad.down)).toEqual(["deck-screws", "lift deck+pad"]);
+    expect(withPad.unused).toEqual([]);
+    expect(planned(facts, { for: ["pad"], new: ["deck"] }).unused).toEqual(["deck"]);
     expect(planned(facts, { for: ["deck"] }).transfers).toEqual([
       { part: "pad", joints: ["pad-screws"] },
     ]);

@@ -30,6 +30,8 @@ export interface Plan {
   readonly transfers: readonly { readonly part: string; readonly joints: readonly string[] }[];
   /** Advised orders that this sequence goes against. */
   readonly dropped: readonly Order[];
+  /** New parts that this plan does not use: they were moved over all the same, or never came off. */
+  readonly unused: readonly string[];
   /** Nodes and states the search looked at. */
   readonly visited: number;
 }
@@ -61,8 +63,16 @@ export function planJob(
     handlingExact: exact,
     ...inIds(problem.value, start, moves),
     dropped: droppedOrders(model, moves, job),
+    unused: unusedParts(problem.value, start, moves),
     visited,
   });
+}
+
+function unusedParts({ model, goal }: Problem, start: State, moves: readonly Move[]): string[] {
+  const { stack } = moves.reduce(after, start);
+  return [...goal.fresh]
+    .filter((p) => !goal.units.some(({ target }) => stack[target] === stack[p]))
+    .map((p) => model.partIds[p]!);
 }
 
 /** Minutes to a ten-thousandth: sums of decimals, without their noise. */

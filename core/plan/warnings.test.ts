@@ -75,7 +75,7 @@ test.each<[string, Guide, string]>([
       kind: "adhesive",
       joins: ["board", "battery", "fan"],
       fragile: 3,
-    } as GuideJoint),
+    }),
     "/parts/frame",
   ],
 ])("%s", (_, guide, path) => {
@@ -94,7 +94,7 @@ test("a group that hangs together by leads alone", () => {
     ...guide,
     joints: {
       ...guide.joints,
-      "pad-tape": { kind: "tape", joins: ["pad", "frame"] } as GuideJoint,
+      "pad-tape": { kind: "tape", joins: ["pad", "frame"] },
     },
   }).filter(({ message }) => message.includes("hanging on by leads"));
   expect(leads.map(({ path }) => path)).toContain("/parts/board");
