@@ -10,7 +10,7 @@ import type { State } from "./state.ts";
  * plan parts it: with x glued to h(x) the goal is out of reach. Since x is over its home, it is x
  * that is lifted then. Let any two of T either be parted from each other by every plan, or never
  * share a piece once both have left home (no carrying joint links them but through the two homes
- * or the frame). Then the lifts cost at least Σ over T of (lift + place): a lift pays the dearest
+ * or the frame, or through a joint that must be open before one of them can leave home). Then the lifts cost at least Σ over T of (lift + place): a lift pays the dearest
  * of T in each piece, those that shared a piece must be split again, and by induction over the
  * splits a stack that holds x with its home still owes x, and of several that left home in one
  * piece all but the dearest. T is picked greedily, dearest first.
@@ -28,16 +28,18 @@ export function liftBound(
   const candidates = [...model.partIds.keys()]
     .filter((p) => p !== model.frame && lifted[p] === 1 && minutes(p) > 0)
     .sort((a, b) => minutes(b) - minutes(a) || a - b);
-  const picked: { readonly part: number; readonly home: number }[] = [];
+  const picked: Item[] = [];
   for (const part of candidates) {
     const home = homeOf(model, start, part, (z) => !relaxation.reaches(allowed, [part, z]));
     if (home === undefined) continue;
+    const item = { part, home };
     const clashes = picked.every(
       (other) =>
-        !shareAPiece(model, start, part, other.part, [model.frame, home, other.home]) ||
-        !relaxation.reaches(allowed, [part, other.part]),
+        !shareAPiece(model, start, item, other) ||
+        !relaxation.reaches(allowed, [part, other.part]) ||
+        isLinkOpenFirst(model, start, relaxation, allowed, item, other),
     );
-    if (clashes) picked.push({ part, home });
+    if (clashes) picked.push(item);
   }
   return picked.reduce((sum, { part }) => sum + minutes(part), 0);
 }
@@ -52,21 +54,39 @@ function homeOf(
   return model.below[part]!.find((z) => start.stack[z] === start.stack[part] && isForced(z));
 }
 
-/** Whether closed carrying joints link two parts when some others are left out. */
-function shareAPiece(
-  model: Model,
-  start: State,
-  x: number,
-  y: number,
-  without: readonly number[],
-): boolean {
-  const seen = new Set([x]);
+interface Item {
+  readonly part: number;
+  readonly home: number;
+}
+
+/** Whether closed carrying joints link two parts, their homes, the frame and one joint left out. */
+function shareAPiece(model: Model, start: State, a: Item, b: Item, without = -1): boolean {
+  const isOut = (q: number): boolean => q === model.frame || q === a.home || q === b.home;
+  const seen = new Set([a.part]);
   for (const p of seen) {
     for (const j of model.jointsOfPart[p]!) {
-      if (start.open[j] || !model.carries[j]) continue;
-      if (model.joins[j]!.some((q) => without.includes(q))) continue;
+      if (j === without || start.open[j] || !model.carries[j]) continue;
+      if (model.joins[j]!.some(isOut)) continue;
       for (const q of model.joins[j]!) seen.add(q);
     }
   }
-  return seen.has(y);
+  return seen.has(b.part);
+}
+
+/** Whether one of the two cannot leave home before the one joint that links them is open. */
+function isLinkOpenFirst(
+  model: Model,
+  start: State,
+  relaxation: Relaxation,
+  allowed: Uint8Array,
+  a: Item,
+  b: Item,
+): boolean {
+  const links = [...model.jointsOfPart[a.part]!, ...model.jointsOfPart[b.part]!];
+  return links.some((j) => {
+    if (!allowed[j] || shareAPiece(model, start, a, b, j)) return false;
+    const shut = allowed.slice();
+    shut[j] = 0;
+    return [a, b].some(({ part, home }) => !relaxation.parts(shut, part, home));
+  });
 }

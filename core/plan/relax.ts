@@ -11,6 +11,8 @@ export interface Relaxation {
    * Monotone in `allowed`, and never behind any real plan: false means that no plan exists.
    */
   reaches(allowed: Uint8Array, glue?: Glue): boolean;
+  /** Whether the two parts can be parted at all when only the `allowed` joints may be opened. */
+  parts(allowed: Uint8Array, x: number, y: number): boolean;
   /** Parts that the last call found liftable away from the frame. */
   readonly lifted: Uint8Array;
 }
@@ -165,13 +167,16 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     return grew;
   }
 
-  /** Parts component c from all that need not come along with it; whether that was news. */
+  /**
+   * Parts component c from all that need not come along with it; whether that was news. What holds
+   * the frame is never lifted: all that shares its stack lies over it.
+   */
   function partFrom(c: number): boolean {
     let grew = false;
     let leaves = false;
     for (let w = 0; w < W; w++) {
       const away = wholeWord[w]! & ~up[c * W + w]!;
-      if ((away & ~apart[c * W + w]!) !== 0) leaves = true;
+      if (c !== root[model.frame] && (away & ~apart[c * W + w]!) !== 0) leaves = true;
       for (let bits = away & ~parted[c * W + w]!; bits !== 0; bits &= bits - 1) {
         const q = w * 32 + 31 - Math.clz32(bits & -bits);
         for (let v = 0; v < W; v++) parted[q * W + v]! |= held[c * W + v]!;
@@ -221,21 +226,24 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     goal.reachParts.every((p) => isFree(model.overPart[p]!, p)) &&
     goal.units.every(({ target, parts }) => isUnitFree(target, parts));
 
+  function close(allowed: Uint8Array, isEnough: () => boolean, glue?: Glue): boolean {
+    open.set(start.open);
+    lifted.set(start.lifted);
+    parted.set(apart);
+    const along = glue ? bridgesOf(glue) : [];
+    for (;;) {
+      openAll(allowed);
+      if (isEnough()) return true;
+      components(glue);
+      closeUpward(glue, along);
+      if (!partAll()) return false;
+    }
+  }
+
   return {
     lifted,
-    reaches(allowed, glue) {
-      open.set(start.open);
-      lifted.set(start.lifted);
-      parted.set(apart);
-      const along = glue ? bridgesOf(glue) : [];
-      for (;;) {
-        openAll(allowed);
-        if (isReached()) return true;
-        components(glue);
-        closeUpward(glue, along);
-        if (!partAll()) return false;
-      }
-    },
+    reaches: (allowed, glue) => close(allowed, isReached, glue),
+    parts: (allowed, x, y) => close(allowed, () => hasBit(parted, x, y)),
   };
 }
 
