@@ -6,6 +6,7 @@ import { gzipSync } from "node:zlib";
 import { foldLedger, machineryOf, type LedgerEvent } from "../core/bench/index.ts";
 import type { Guide } from "../core/guide/index.ts";
 import { planJob } from "../core/plan/index.ts";
+import { largeGuide } from "../core/testing/large-guide.ts";
 import { naiveWork } from "../core/testing/naive.ts";
 import { randomCase } from "../core/testing/random-guide.ts";
 import { nextEntry } from "../demo/load.ts";
@@ -64,6 +65,65 @@ function measurePlans(guide: Guide): void {
     `\nmedian ${ms(quantile(all, 0.5))} ms, worst ${ms(Math.max(...all))} ms; ` +
       `${all.filter((t) => t < 50).length} of ${all.length} under the target of 50 ms`,
   );
+}
+
+/** Every part of every guide, short and book: the second of two runs. Then several parts at once. */
+function measureEvery(all: readonly Guide[]): void {
+  print("\n### Plan, every part of every guide, short and book\n");
+  print("| guide | parts | joints | jobs | proven | order exact | median ms | p95 ms | worst ms |");
+  print("| --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | --- |");
+  for (const guide of all) {
+    const runs = Object.keys(guide.parts).flatMap((part) =>
+      (["short", "book"] as const).map((mode) => {
+        planJob(guide, { for: [part], mode });
+        return { part, mode, ...timed(() => planJob(guide, { for: [part], mode })) };
+      }),
+    );
+    const times = runs.map((run) => run.ms);
+    const worst = runs.reduce((a, b) => (b.ms > a.ms ? b : a));
+    const proven = runs.filter(({ value }) => value.ok && value.value.proven).length;
+    const exact = runs.filter(({ value }) => value.ok && value.value.handlingExact).length;
+    print(
+      `| ${guide.model} | ${Object.keys(guide.parts).length} | ${Object.keys(guide.joints).length} ` +
+        `| ${runs.length} | ${proven} | ${exact} | ${ms(quantile(times, 0.5))} ` +
+        `| ${ms(quantile(times, 0.95))} | ${ms(worst.ms)} (${worst.part}, ${worst.mode}) |`,
+    );
+  }
+  print("\n### Plan, several parts at once\n");
+  print("| guide | job | work, min | proven | ms |");
+  print("| --- | --- | ---: | --- | ---: |");
+  const kinds = ["battery", "fan", "motherboard", "touchpad", "jack"];
+  for (const guide of all) {
+    const wanted = Object.entries(guide.parts).filter(([, { kind }]) => kinds.includes(kind));
+    const job = { for: wanted.map(([id]) => id) };
+    planJob(guide, job);
+    const { value, ms: time } = timed(() => planJob(guide, job));
+    if (!value.ok) throw new Error(`${guide.id}: no plan for ${job.for.join(", ")}`);
+    const { work, proven } = value.value;
+    print(
+      `| ${guide.model} | ${job.for.join(", ")} | ${work.toFixed(2)} | ${proven ? "yes" : "NO"} | ${ms(time)} |`,
+    );
+  }
+}
+
+/** Generated machines: a part in the middle, and the frame, under which everything has to come off. */
+function measureScaling(): void {
+  print("\n### Plan, generated machines\n");
+  print("| parts | joints | target | work, min | bound | order exact | ms | heap MB |");
+  print("| ---: | ---: | --- | ---: | ---: | --- | ---: | ---: |");
+  for (const size of [20, 50, 100, 200, 500]) {
+    const guide = largeGuide(size, size);
+    for (const target of [`p${size >> 1}`, "frame"]) {
+      const { value, ms: time } = timed(() => planJob(guide, { for: [target] }));
+      if (!value.ok) throw new Error(`generated ${size}: no plan for ${target}`);
+      const { work, bound, handlingExact } = value.value;
+      print(
+        `| ${size} | ${Object.keys(guide.joints).length} | ${target} | ${work.toFixed(2)} ` +
+          `| ${bound.toFixed(2)} | ${handlingExact ? "yes" : "no"} | ${ms(time)} ` +
+          `| ${Math.round(process.memoryUsage().heapUsed / 1e6)} |`,
+      );
+    }
+  }
 }
 
 /** The planner beside the naive search on the same small guides, where that one ends. */
@@ -238,9 +298,12 @@ print(
     `${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.version}, ` +
     `${new Date().toISOString().slice(0, 10)}`,
 );
-for (const guide of guides()) measurePlans(guide);
+const tern = guides().find(({ id }) => id === "marrowby-tern-15")!;
+measurePlans(tern);
+measureEvery(guides());
+measureScaling();
 measureAgainstNaive();
-measureFold(guides()[0]!);
+measureFold(tern);
 await measureServer();
 measureScripts();
 writeFileSync(path.join(root, "docs/measurements.md"), `${lines.join("\n")}\n`);

@@ -130,9 +130,8 @@ function Sending({
 }) {
   const fresh = job.new ?? [];
   const query = new URLSearchParams({ code: guide.codes[0]!, parts: job.for.join(",") });
-  const order = [...tickets].sort(
-    (a, b) => Number(b.number === favourite) - Number(a.number === favourite),
-  );
+  const known = tickets.filter(({ number }) => number === favourite);
+  const order = known.length > 0 ? known : tickets;
   return (
     <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap" }}>
       {order.map(({ number, customer }) => (

@@ -51,6 +51,9 @@ function along(guide: Guide, parts: readonly string[]): string {
   return `, with the ${wordList(rest.map((id) => partWord(guide, id)))}`;
 }
 
+const isSlot = (joint: GuideJoint): boolean =>
+  joint.kind === "connector" && (joint.type === "edge-slot" || joint.type === "sata");
+
 function releaseWords(guide: Guide, id: string): string {
   const joint = guide.joints[id]!;
   const name = jointWord(guide, id);
@@ -60,7 +63,9 @@ function releaseWords(guide: Guide, id: string): string {
         ? `Loosen the ${name}, ${joint.count} of them; they stay in`
         : `Take out the ${name}: ${joint.count}`;
     case "connector":
-      return `Unplug the ${name}`;
+      return isSlot(joint)
+        ? `Slide the ${partWord(guide, joint.joins[1]!)} out of the ${name}`
+        : `Unplug the ${name}`;
     case "clips":
       return `Open the ${name}${joint.start === undefined ? "" : `, from the ${joint.start}`}`;
     case "adhesive":
@@ -89,7 +94,9 @@ function makeWords(guide: Guide, id: string): string {
         ? `Tighten the ${name}, ${joint.count} of them`
         : `Screw in the ${name}: ${joint.count}`;
     case "connector":
-      return `Plug in the ${name}`;
+      return isSlot(joint)
+        ? `Slide the ${partWord(guide, joint.joins[1]!)} into the ${name}`
+        : `Plug in the ${name}`;
     case "clips":
       return `Close the ${name}; hear them all round`;
     case "adhesive":

@@ -20,6 +20,7 @@ export function liftBound(
   start: State,
   relaxation: Relaxation,
   allowed: Uint8Array,
+  isSpent: () => boolean = () => false,
 ): number {
   const { model } = problem;
   const minutes = (p: number): number => model.lift[p]! + model.place[p]!;
@@ -30,6 +31,7 @@ export function liftBound(
     .sort((a, b) => minutes(b) - minutes(a) || a - b);
   const picked: Item[] = [];
   for (const part of candidates) {
+    if (isSpent()) break;
     const home = homeOf(model, start, part, (z) => !relaxation.reaches(allowed, [part, z]));
     if (home === undefined) continue;
     const item = { part, home };

@@ -267,6 +267,8 @@ function canBeFreed(model: Model, id: string): boolean {
   const start = closedMachine(model);
   const all = Uint8Array.from(model.permanent, (never) => (never ? 0 : 1));
   if (!relaxationOf(problem.value, start).reaches(all)) return false;
-  if (realise(problem.value, start, all, Infinity)) return true;
-  return leastWork(problem.value, start, { nodes: 40, states: 4000 }).best !== undefined;
+  if (realise(problem.value, start, all, Infinity, 0)) return true;
+  return (
+    leastWork(problem.value, start, { nodes: 40, states: 4000, steps: 1e8 }).best !== undefined
+  );
 }

@@ -64,7 +64,7 @@ export function leastHandling(
   problem: Problem,
   start: State,
   plan: readonly Move[],
-  budget = 20_000,
+  budget = Math.min(20_000, Math.ceil(4e7 / plan.length ** 2)),
 ): Ordered {
   const search = new OrderSearch(problem, start, plan);
   const { order, exact } = search.run(budget);

@@ -1,6 +1,7 @@
 import type { GuideJoint } from "../guide/types.ts";
 import { guide, part, plug, screws, smallGuide } from "../testing/builders.ts";
 import { naiveWork, Rules } from "../testing/naive.ts";
+import { largeGuide } from "../testing/large-guide.ts";
 import { randomCase } from "../testing/random-guide.ts";
 import type { Guide } from "../guide/types.ts";
 import { planJob, reworkOf, type DownStep, type Plan } from "./plan.ts";
@@ -159,6 +160,20 @@ describe("rules", () => {
     expect(handling.changes).toBe(3);
     expect(handling.turns).toBe(0);
     expect(handling.minutes).toBeCloseTo(0.6, 9);
+  });
+});
+
+describe("a machine too large to prove within the budget", () => {
+  test("still gets a legal plan, with the bound and the gap said", () => {
+    const facts = largeGuide(120, 3);
+    const job: Job = { for: ["frame"] };
+    const answer = planJob(facts, job, undefined, { nodes: 1, states: 10, steps: 2e6 });
+    if (!answer.ok) throw new Error("no plan");
+    const plan = answer.value;
+    expect(plan.bound).toBeLessThanOrEqual(plan.work);
+    expect(plan.proven).toBe(plan.bound === plan.work);
+    expect(plan.bound).toBeGreaterThan(0);
+    expect(replay(facts, job, plan)).toBeCloseTo(plan.work, 3);
   });
 });
 

@@ -26,6 +26,7 @@ export function realise(
   start: State,
   allowed: Uint8Array,
   floor: number,
+  replays: number,
 ): Realised | undefined {
   const all = new Run(problem, start, allowed);
   const seeds: number[] = [];
@@ -36,7 +37,8 @@ export function realise(
   }
   let best = all.finish();
   let kept: readonly number[] = seeds;
-  for (let i = seeds.length - 1; i >= 0 && best.work > floor + 1e-9; i--) {
+  const first = Math.max(0, seeds.length - replays);
+  for (let i = seeds.length - 1; i >= first && best.work > floor + 1e-9; i--) {
     const shorter = kept.filter((_, k) => k !== i);
     const plan = replay(problem, start, allowed, shorter);
     if (plan && plan.work <= best.work) [best, kept] = [plan, shorter];

@@ -13,6 +13,8 @@ export interface Relaxation {
   reaches(allowed: Uint8Array, glue?: Glue): boolean;
   /** Whether the two parts can be parted at all when only the `allowed` joints may be opened. */
   parts(allowed: Uint8Array, x: number, y: number): boolean;
+  /** Calls so far, each costing about (parts × joints) steps: what a budget is counted in. */
+  readonly calls: number;
   /** Parts that the last call found liftable away from the frame. */
   readonly lifted: Uint8Array;
 }
@@ -226,7 +228,10 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     goal.reachParts.every((p) => isFree(model.overPart[p]!, p)) &&
     goal.units.every(({ target, parts }) => isUnitFree(target, parts));
 
+  let calls = 0;
+
   function close(allowed: Uint8Array, isEnough: () => boolean, glue?: Glue): boolean {
+    calls += 1;
     open.set(start.open);
     lifted.set(start.lifted);
     parted.set(apart);
@@ -242,6 +247,9 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
 
   return {
     lifted,
+    get calls() {
+      return calls;
+    },
     reaches: (allowed, glue) => close(allowed, isReached, glue),
     parts: (allowed, x, y) => close(allowed, () => hasBit(parted, x, y)),
   };

@@ -11,8 +11,10 @@ export interface Budget {
   readonly nodes: number;
   /** States of the exact search among the joints of one node. */
   readonly states: number;
+  /** Steps of the relaxation: calls × parts × joints. A few hundred million take some seconds. */
+  readonly steps: number;
 }
-export const DEFAULT_BUDGET: Budget = { nodes: 400, states: 20_000 };
+export const DEFAULT_BUDGET: Budget = { nodes: 400, states: 20_000, steps: 3e8 };
 
 export interface LeastWork {
   readonly best: Realised | undefined;
@@ -57,6 +59,18 @@ class Search {
     this.relaxation = relaxationOf(problem, start);
   }
 
+  /** Past its budget a search stops sharpening: what it has by then is still true. */
+  private get isSpent(): boolean {
+    const { partIds, jointIds } = this.problem.model;
+    return this.relaxation.calls * partIds.length * jointIds.length > this.budget.steps;
+  }
+
+  /** Lifts that may be tried without: each costs about (parts × joints) × lifts steps. */
+  private get replays(): number {
+    const { partIds, jointIds } = this.problem.model;
+    return Math.ceil(this.budget.steps / (partIds.length ** 2 * jointIds.length));
+  }
+
   private get price(): number {
     return this.best?.work ?? Infinity;
   }
@@ -68,7 +82,7 @@ class Search {
     let nodes = 0;
     for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
       if (node.bound >= this.price - EPSILON) continue;
-      if (++nodes > this.budget.nodes) {
+      if (++nodes > this.budget.nodes || (nodes > 1 && this.isSpent)) {
         this.givenUp = Math.min(this.givenUp, node.bound);
         break;
       }
@@ -94,10 +108,15 @@ class Search {
       this.landmarks(allowed, forced, chosen);
       bound = Math.max(bound, this.boundOf(allowed, forced));
       if (bound >= this.price - EPSILON) return;
-      this.offer(realise(this.problem, this.start, chosen, bound));
-      if (this.best === undefined) this.offer(realise(this.problem, this.start, allowed, bound));
+      this.offer(realise(this.problem, this.start, chosen, bound, this.replays));
+      if (this.best === undefined)
+        this.offer(realise(this.problem, this.start, allowed, bound, this.replays));
       if (bound >= this.price - EPSILON) return;
-      if (this.ruleOut(allowed, forced, bound)) continue;
+      if (!this.isSpent && this.ruleOut(allowed, forced, bound)) continue;
+      if (this.isSpent) {
+        this.givenUp = Math.min(this.givenUp, bound);
+        return;
+      }
       const pick = this.undecided(allowed, forced, chosen);
       if (pick === undefined) this.searchLeaf(allowed, forced, bound);
       else this.split(allowed, forced, bound, pick);
@@ -117,7 +136,7 @@ class Search {
       .filter((j) => set[j] && !forced[j])
       .sort((a, b) => jointCost[b]! - jointCost[a]! || a - b);
     const drop = (from: number, to: number): void => {
-      if (from >= to) return;
+      if (from >= to || this.isSpent) return;
       for (let i = from; i < to; i++) set[spare[i]!] = 0;
       if (this.relaxation.reaches(set)) return;
       for (let i = from; i < to; i++) set[spare[i]!] = 1;
@@ -132,7 +151,7 @@ class Search {
 
   private landmarks(allowed: Uint8Array, forced: Uint8Array, chosen: Uint8Array): void {
     for (let j = 0; j < chosen.length; j++) {
-      if (!chosen[j] || forced[j]) continue;
+      if (!chosen[j] || forced[j] || this.isSpent) continue;
       allowed[j] = 0;
       if (!this.relaxation.reaches(allowed)) forced[j] = 1;
       allowed[j] = 1;
@@ -142,7 +161,8 @@ class Search {
   private boundOf(allowed: Uint8Array, forced: Uint8Array): number {
     const { jointCost } = this.problem.model;
     const joints = jointCost.reduce((sum, cost, j) => sum + (forced[j] ? cost : 0), 0);
-    return joints + liftBound(this.problem, this.start, this.relaxation, allowed);
+    const isSpent = (): boolean => this.isSpent;
+    return joints + liftBound(this.problem, this.start, this.relaxation, allowed, isSpent);
   }
 
   /** Takes out joints that no plan better than the best one can afford; whether there were any. */

@@ -74,7 +74,11 @@ export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
 }
 
 function comingAlong(model: Model, state: State, input: SnagInput): ReadonlySet<number> {
-  const plan = planJob(model.guide, input.job, input.machine, { nodes: 60, states: 4000 });
+  const plan = planJob(model.guide, input.job, input.machine, {
+    nodes: 60,
+    states: 4000,
+    steps: 1e8,
+  });
   const lift = plan.ok
     ? plan.value.down.find((step) => step.do === "lift" && step.parts.includes(input.stuck))
     : undefined;

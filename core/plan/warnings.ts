@@ -6,7 +6,7 @@ import { problemOf } from "./problem.ts";
 import { after, blockOf, closedMachine, groupOf, pieceOf, type State } from "./state.ts";
 
 /** Search effort for one part: a warning needs a good plan, not a proof. */
-const BUDGET = { nodes: 60, states: 4000 };
+const BUDGET = { nodes: 60, states: 4000, steps: 1e8 };
 /** Minutes from which a lead, a tape or a pad is priced like a module. */
 const MODULE_MINUTES = 0.3;
 const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "foot"]);

@@ -10,7 +10,7 @@ export function largeGuide(parts: number, seed: number): Guide {
   const random = seeded(seed);
   const facts: Record<string, GuidePart> = { frame: part(), base: part("frame", { lift: 0.4 }) };
   const joints: Record<string, GuideJoint> = {
-    "base-screws": screws(["base", "frame"], { count: 8 } as Partial<GuideJoint>),
+    "base-screws": screws(["base", "frame"], { count: 8 }),
     "base-clips": clips(["base", "frame"]),
   };
   const covers: Cover[] = [];
@@ -22,7 +22,7 @@ export function largeGuide(parts: number, seed: number): Guide {
       joints[`${id}-screws`] = screws([id, "frame"], {
         count: 1 + Math.floor(4 * random()),
         drive: pick(random, ["PH0", "PH1", "T5"]),
-      } as Partial<GuideJoint>);
+      });
       const other = modules.at(-1 - Math.floor(random() * Math.min(4, modules.length)));
       if (other !== undefined) {
         joints[`${id}-plug`] = plug([other, id], { fragile: pick(random, [0, 0, 1, 2]) });
