@@ -2,6 +2,7 @@
 export default {
   testEnvironment: "node",
   roots: [
+    "<rootDir>/app",
     "<rootDir>/core",
     "<rootDir>/data",
     "<rootDir>/cli",
@@ -13,10 +14,14 @@ export default {
     "^.+\\.tsx?$": [
       "@swc/jest",
       {
-        jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" },
+        jsc: {
+          parser: { syntax: "typescript", tsx: true },
+          target: "es2022",
+          transform: { react: { runtime: "automatic" } },
+        },
         module: { type: "es6" },
       },
     ],
   },
-  testMatch: ["**/*.test.ts"],
+  testMatch: ["**/*.test.ts", "**/*.test.tsx"],
 };

@@ -77,7 +77,7 @@ const views = {
     await bench("1007", 0);
     await page.keyboard.press("c");
   },
-  "bench-plug": async () => bench("1004", 0),
+  "bench-plug": async () => bench("1007", 4),
   "bench-build-up": async () => bench("1005", 0),
   "bench-swap": async () => {
     await bench("1004", 0);
