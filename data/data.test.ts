@@ -4,8 +4,8 @@ import path from "node:path";
 import { QueryTypes, type Transaction } from "sequelize";
 import type { Entry, LedgerEvent } from "../core/bench/index.ts";
 import { type Database, openDatabase } from "./database.server.ts";
-import { guideByCode, storeGuide } from "./guides.server.ts";
-import { appendEvent, eventsOf, openLedger } from "./ledger.server.ts";
+import { guideByCode, guideById, storeGuide } from "./guides.server.ts";
+import { appendEvent, changeJob, eventsOf, openLedger } from "./ledger.server.ts";
 import { planFor } from "./plans.server.ts";
 import { allTickets, createTicket, decide, ticketByNumber } from "./tickets.server.ts";
 
@@ -157,4 +157,45 @@ describe("the ledger", () => {
     expect(answers.filter(({ ok }) => ok)).toHaveLength(1);
     expect(await eventsOf(db, number)).toHaveLength(2);
   });
+});
+
+describe("another job for a ticket", () => {
+  const change = { id: "change-one", at: stamp.at, by: "T" };
+  const job = { for: ["battery", "fan"] };
+  test("before the bench it is only the job that changes", async () => {
+    const number = await createTicket(db, facts, { ...stamp, customerId: "c1" });
+    expect(await changeJob(db, number, job, change)).toEqual({ ok: true, value: true });
+    expect((await ticketByNumber(db, number))!.job).toEqual(job);
+    expect(await eventsOf(db, number)).toEqual([]);
+  });
+  test("half-way down the plan goes on from where the machine is", async () => {
+    const number = await atBench();
+    await appendEvent(db, number, screws, 1);
+    expect((await changeJob(db, number, job, change)).ok).toBe(true);
+    const last = (await eventsOf(db, number)).at(-1)!;
+    expect(last).toMatchObject({ id: "change-one", entry: { do: "replan", job } });
+    const text = JSON.stringify(last.entry);
+    expect(text).not.toContain("base-screws-rear");
+    expect(text).toContain("fan-plug");
+  });
+  test("a job without a plan, a ticket that is gone or handed back: nothing changes", async () => {
+    const number = await createTicket(db, facts, { ...stamp, customerId: "c1" });
+    expect(await changeJob(db, number, { for: ["wing"] }, change)).toMatchObject({
+      error: { type: "no-plan" },
+    });
+    expect(await changeJob(db, "9", job, change)).toMatchObject({
+      error: { type: "ticket-unknown" },
+    });
+    await decide(db, number, "no", stamp);
+    expect(await changeJob(db, number, job, change)).toMatchObject({ error: { type: "too-late" } });
+    expect((await ticketByNumber(db, number))!.job.for).toEqual(["battery"]);
+  });
+});
+
+test("a guide is found by its id, and taken in again it replaces itself", async () => {
+  expect((await guideById(db, "marrowby-tern-15"))?.model).toBe("Tern 15");
+  expect(await guideById(db, "nothing")).toBeUndefined();
+  await storeGuide(db, { ...file, model: "Tern 15 again" });
+  expect((await guideById(db, "marrowby-tern-15"))?.model).toBe("Tern 15 again");
+  expect(await db.models.guides.count()).toBe(1);
 });

@@ -42,7 +42,7 @@ describe("a step in words", () => {
       type: "edge-slot",
       joins: ["board", "fan"],
       name: "Slot",
-    } as GuideJoint);
+    });
     expect(stepWords(slot, { do: "release", joint: "x" })).toBe("Slide the fan out of the slot");
     expect(stepWords(slot, { do: "make", joint: "x" })).toBe("Slide the fan into the slot");
   });
