@@ -1,15 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
-import {
-  foldLedger,
-  gateOf,
-  routeDown,
-  routeUp,
-  type BenchState,
-  type Entry,
-  type Machinery,
-} from "../core/bench/index.ts";
+import { foldLedger } from "../core/bench/index.ts";
+import { nextEntry } from "../core/testing/play.ts";
 import { seeded } from "../core/testing/seeded.ts";
 import { type Database, openDatabase } from "../data/database.server.ts";
 import { guideByCode, machineFor, storeGuide } from "../data/guides.server.ts";
@@ -119,30 +112,6 @@ async function playLedger(db: Database, number: string, play: Play): Promise<num
     if (entry.do !== "confirm" && entry.do !== "swap") step += 1;
   }
   return clock;
-}
-
-/** What comes next in a job, done as the guide says but for one lot that is a screw short. */
-export function nextEntry(
-  machinery: Machinery,
-  state: BenchState,
-  short: string | undefined,
-): Entry | undefined {
-  const { guide } = machinery;
-  if (state.phase === "down") {
-    const step = routeDown(machinery, state).steps[0]!;
-    const joint = step.do === "release" ? guide.joints[step.joint]! : undefined;
-    if (step.do === "lift" || joint?.kind !== "screws" || joint.captive === true) return step;
-    const cell = 1 + state.lots.size;
-    if (step.joint !== short) return { ...step, cell, count: joint.count };
-    const differs = { reason: "missing-at-intake" as const };
-    return { ...step, cell, count: joint.count - 1, differs };
-  }
-  if (state.phase === "swap") return { do: "swap" };
-  if (state.phase !== "up") return undefined;
-  const next = routeUp(machinery, state)[0];
-  if (!next) return { do: "close", left: 0 };
-  const open = gateOf(machinery, state, next.step).find(({ confirmed }) => !confirmed);
-  return open ? { do: "confirm", joint: open.joint } : next.step;
 }
 
 async function main(): Promise<void> {

@@ -204,3 +204,84 @@ describe("Brandel Vortan 16, gaming", () => {
     expect(opened(rework.value)).toContain("cooling-paste");
   });
 });
+
+describe("Marrowby Tern 15, thin clip-base", () => {
+  const tern = read("marrowby-tern-15");
+  test("a fan comes out with the battery only unplugged and the heatsink left on", () => {
+    const plan = planned(tern, ["fan"]);
+    expect(opened(plan)).toEqual(
+      expect.arrayContaining(["battery-plug", "fan-plug", "antenna-guides", "fin-tape"]),
+    );
+    for (const left of ["battery-screws", "heatsink-screws", "wifi-screw", "antenna-main"]) {
+      expect(opened(plan)).not.toContain(left);
+    }
+    expect(lifts(plan)).toEqual(["base+feet", "fan"]);
+  });
+
+  test("a battery job ends with the ribbon beside it untouched", () => {
+    expect(opened(planned(tern, ["battery"]))).toEqual([
+      "base-screws-rear",
+      "base-screws-front",
+      "base-clips",
+      "battery-plug",
+      "battery-screws",
+    ]);
+  });
+
+  test("the jack needs the left hinge swung up, not the display off", () => {
+    const plan = planned(tern, ["jack"]);
+    expect(lifts(plan)).toEqual(["base+feet", "hinge-left", "jack"]);
+    expect(opened(plan)).not.toContain("display-plug");
+  });
+
+  test("a touchpad lies under the battery: then it comes out, with both its layers", () => {
+    expect(lifts(planned(tern, ["touchpad"]))).toEqual([
+      "base+feet",
+      "battery",
+      "touchpad-bracket",
+      "touchpad",
+    ]);
+  });
+
+  test("for a board the wireless card comes out with its leads on: they are hard to refit", () => {
+    const plan = planned(tern, ["board"]);
+    expect(opened(plan)).toContain("wifi-slot");
+    expect(opened(plan)).not.toContain("antenna-main");
+    expect(lifts(plan)).toContain("antenna-leads+wifi");
+  });
+
+  test("the ribbon under the board has its gate before the board goes down", () => {
+    const plan = planned(tern, ["board"]);
+    const board = plan.up.findIndex((step) => step.do === "place" && step.parts.includes("board"));
+    expect(plan.gates.find(({ before }) => before === board)?.joints).toContain("power-ribbon");
+  });
+
+  test("book mode takes battery, drive and heatsink out before the board; short mode names them", () => {
+    const plan = planned(tern, ["board"]);
+    const dropped = plan.dropped.map(({ first }) => first);
+    expect(dropped).toEqual(expect.arrayContaining(["battery", "caddy"]));
+    for (const order of plan.dropped) expect(order.why.length).toBeGreaterThan(10);
+    const book = planned(tern, ["board"], { mode: "book" });
+    expect(lifts(book)).toEqual(expect.arrayContaining(["battery"]));
+    expect(book.work).toBeGreaterThan(plan.work);
+  });
+
+  test("a palm rest that comes with touchpad and speakers saves moving them", () => {
+    const bare = planned(tern, ["palmrest"]);
+    const full = planned(tern, ["palmrest"], {
+      new: ["touchpad", "touchpad-bracket", "speaker-left", "speaker-right"],
+    });
+    expect(full.work).toBeLessThan(bare.work);
+    expect(opened(full)).not.toContain("touchpad-screws");
+    expect(bare.transfers.map(({ part }) => part)).toContain("touchpad");
+  });
+
+  test("a forgotten keyboard ribbon costs the base, off and on", () => {
+    const rework = reworkOf(tern, "keyboard-ribbon");
+    if (!rework.ok) throw new Error("no way back");
+    expect(rework.value.down.filter((step) => step.do === "lift")).toEqual([
+      { do: "lift", parts: ["base", "feet"] },
+      { do: "lift", parts: ["mylar"] },
+    ]);
+  });
+});

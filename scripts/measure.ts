@@ -9,7 +9,7 @@ import { planJob } from "../core/plan/index.ts";
 import { largeGuide } from "../core/testing/large-guide.ts";
 import { naiveWork } from "../core/testing/naive.ts";
 import { randomCase } from "../core/testing/random-guide.ts";
-import { nextEntry } from "../demo/load.ts";
+import { nextEntry } from "../core/testing/play.ts";
 
 const root = path.dirname(import.meta.dirname);
 const lines: string[] = [];

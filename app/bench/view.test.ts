@@ -8,7 +8,7 @@ import {
 } from "../../core/bench/index.ts";
 import { planJob } from "../../core/plan/index.ts";
 import { smallGuide } from "../../core/testing/builders.ts";
-import { nextEntry } from "../../demo/load.ts";
+import { nextEntry } from "../../core/testing/play.ts";
 import { reasonsFor } from "./count-box.tsx";
 import { benchView, screwStep, tapped } from "./view.ts";
 
