@@ -78,6 +78,13 @@ function Mark() {
 
 function FindBox() {
   const input = useRef<HTMLInputElement>(null);
+  const { key } = useLocation();
+  useEffect(() => {
+    // What was looked for is found: the next key belongs to the page.
+    if (!input.current) return;
+    input.current.value = "";
+    input.current.blur();
+  }, [key]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const inField =
@@ -106,17 +113,16 @@ function FindBox() {
 }
 
 function Settings({ people, who, lamp }: { people: readonly Person[]; who: Person; lamp: Lamp }) {
-  const fetcher = useFetcher();
-  const { pathname } = useLocation();
-  const save = (change: Record<string, string>) =>
-    void fetcher.submit({ ...change, from: pathname }, { method: "post", action: "/settings" });
+  const person = useFetcher();
+  const light = useFetcher();
+  const to = { method: "post", action: "/settings" } as const;
   return (
     <>
       <Box
         component="select"
         aria-label="Who is working"
         value={who.id}
-        onChange={(event) => save({ who: event.target.value })}
+        onChange={(event) => void person.submit({ who: event.target.value }, to)}
         sx={field}
       >
         {people.map(({ id, name }) => (
@@ -128,7 +134,7 @@ function Settings({ people, who, lamp }: { people: readonly Person[]; who: Perso
       <Box
         component="button"
         type="button"
-        onClick={() => save({ lamp: lamp === "up" ? "down" : "up" })}
+        onClick={() => void light.submit({ lamp: lamp === "up" ? "down" : "up" }, to)}
         sx={{ ...field, cursor: "pointer" }}
       >
         {lamp === "up" ? "Lamp down" : "Lamp up"}

@@ -1,15 +1,15 @@
 import { data } from "react-router";
-import { preferences, readPreferences } from "../frame/preferences.server.ts";
+import { keepPreferences } from "../frame/preferences.server.ts";
 import type { Route } from "./+types/settings";
 
 export async function action({ request }: Route.ActionArgs) {
-  const [form, known] = await Promise.all([request.formData(), readPreferences(request)]);
-  const who = form.get("who");
-  const lamp = form.get("lamp");
-  const next = {
-    ...known,
-    ...(typeof who === "string" ? { who } : {}),
-    ...(lamp === "up" || lamp === "down" ? { lamp } : {}),
-  };
-  return data(null, { headers: { "Set-Cookie": await preferences.serialize(next) } });
+  const form = await request.formData();
+  const [who, lamp] = [form.get("who"), form.get("lamp")];
+  const headers = new Headers();
+  const kept = await keepPreferences({
+    who: typeof who === "string" ? who : undefined,
+    lamp: lamp === "up" || lamp === "down" ? lamp : undefined,
+  });
+  for (const cookie of kept) headers.append("Set-Cookie", cookie);
+  return data(null, { headers });
 }
