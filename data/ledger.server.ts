@@ -170,14 +170,16 @@ export async function changeJob(
     const facts = await benchFacts(db, ticket, transaction);
     if (!facts) return fail({ type: "ticket-unknown" });
     if (!["customer", "part", "bench"].includes(facts.waits)) return fail({ type: "too-late" });
-    const plan = await planFor(db, { ...facts, job }, transaction);
-    if (!plan.ok) return fail({ type: "no-plan" });
     const events = await eventsOf(db, ticket, transaction);
-    if (events.length > 0) {
+    if (events.length === 0) {
+      const plan = await planFor(db, { ...facts, job }, transaction);
+      if (!plan.ok) return fail({ type: "no-plan" });
+    } else {
       const { machinery } = await machineFor(db, facts.guideId, facts.code, transaction);
-      const entry = replan(machinery, foldLedger(machinery, events), job);
+      const state = foldLedger(machinery, events);
+      const entry = replan(machinery, state, job);
       if (!entry.ok) return fail({ type: "no-plan" });
-      const admitted = admit(machinery, foldLedger(machinery, events), entry.value);
+      const admitted = admit(machinery, state, entry.value);
       if (!admitted.ok) return fail({ type: "too-late" });
       await write(db, ticket, events.length, { ...event, entry: entry.value }, transaction);
     }

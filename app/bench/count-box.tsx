@@ -35,18 +35,15 @@ const round = {
   fontWeight: 700,
 } as const;
 
+interface CountProps {
+  readonly screws: ScrewStep;
+  readonly isUp: boolean;
+  readonly draft: Draft;
+  readonly setDraft: (draft: Draft) => void;
+}
+
 /** Count with − and +, the reason when it differs, and the cell of the tray. */
-export function CountBox({
-  screws,
-  isUp,
-  draft,
-  setDraft,
-}: {
-  screws: ScrewStep;
-  isUp: boolean;
-  draft: Draft;
-  setDraft: (draft: Draft) => void;
-}) {
+export function CountBox({ screws, isUp, draft, setDraft }: CountProps) {
   const to = (count: number) =>
     setDraft({ ...draft, count: Math.max(0, Math.min(200, count)), reason: undefined });
   const reasons = reasonsFor(draft.count, screws.expected);
@@ -107,17 +104,7 @@ export function CountBox({
   );
 }
 
-function Cell({
-  screws,
-  isUp,
-  draft,
-  setDraft,
-}: {
-  screws: ScrewStep;
-  isUp: boolean;
-  draft: Draft;
-  setDraft: (draft: Draft) => void;
-}) {
+function Cell({ screws, isUp, draft, setDraft }: CountProps) {
   if (screws.joint.captive === true) return <Box sx={{ fontSize: 18, ml: "auto" }}>stay in</Box>;
   if (isUp) {
     return (

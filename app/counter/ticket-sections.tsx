@@ -87,12 +87,10 @@ const PHASE_WORDS: Readonly<Record<Phase, string>> = {
 export function JobSection({
   line,
   plan,
-  estimate,
   phase,
 }: {
   line: TicketLine;
   plan: (Plan & { readonly bits: readonly string[] }) | undefined;
-  estimate: number | undefined;
   phase: Phase;
 }) {
   return (
@@ -109,7 +107,7 @@ export function JobSection({
             {plan.gates.length === 1 ? "1 gate" : `${plan.gates.length} gates`}
           </Fact>
           <Fact name="Minutes by the guide">
-            {Math.round((estimate ?? 0) + plan.handling.minutes)}, and the swap
+            {Math.round(plan.work + plan.handling.minutes)}, and the swap
           </Fact>
           <Fact name="Bits and tools">{wordList(plan.bits)}</Fact>
           <Fact name="Least work">

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { data, Form, Link } from "react-router";
-import { foldLedger, stepMinutes, type Lot } from "../../core/bench/index.ts";
+import { foldLedger, type Lot } from "../../core/bench/index.ts";
 import { jointTool, type Guide } from "../../core/guide/index.ts";
 import { decisionsFor, type Ticket } from "../../core/ticket/index.ts";
 import { database } from "../../data/open.server.ts";
@@ -38,9 +38,6 @@ export async function loader({ params }: Route.LoaderArgs) {
     today: new Date().toISOString().slice(0, 10),
     plan: plan.ok
       ? { ...plan.value, bits: bitsOf(guide, plan.value.down.flatMap(jointOf)) }
-      : undefined,
-    estimate: plan.ok
-      ? [...plan.value.down, ...plan.value.up].reduce((sum, s) => sum + stepMinutes(guide, s), 0)
       : undefined,
     lots: [...state.lots.values()] satisfies Lot[],
     phase: state.phase,
@@ -85,7 +82,7 @@ const jobQuery = ({ number, code, job }: Ticket): string =>
 export const shouldRevalidate = () => true;
 
 export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { line, today, plan, estimate, lots, phase, guide } = loaderData;
+  const { line, today, plan, lots, phase, guide } = loaderData;
   const { ticket } = line;
   return (
     <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
@@ -95,7 +92,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 330px", gap: 4, alignItems: "start" }}>
         <Box>
           <TakeInSection ticket={ticket} isDone={ticket.waits !== "customer"} />
-          <JobSection line={line} plan={plan} estimate={estimate} phase={phase} />
+          <JobSection line={line} plan={plan} phase={phase} />
           <RecordSection guide={guide} ticket={ticket} lots={lots} />
         </Box>
         <Box

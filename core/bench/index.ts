@@ -26,7 +26,6 @@ export {
   CONNECTOR_OPENS,
   deadWithout,
   mainPart,
-  stepMinutes,
   stepWords,
   toolWords,
 } from "./words.ts";

@@ -59,12 +59,13 @@ export function foldLedger(machinery: Machinery, events: readonly LedgerEvent[])
     events.flatMap(({ entry }) => (entry.do === "take-back" ? [entry.event] : [])),
   );
   const seen = new Set<string>();
-  let state = emptyBench(machinery.model);
+  const live: string[] = [];
+  let state: BenchState = { ...emptyBench(machinery.model), live };
   for (const event of events) {
     if (taken.has(event.id) || event.entry.do === "take-back" || seen.has(event.id)) continue;
     seen.add(event.id);
-    state = { ...apply(machinery.model, state, event.entry), live: state.live };
-    (state.live as string[]).push(event.id);
+    state = apply(machinery.model, state, event.entry);
+    live.push(event.id);
   }
   return state;
 }

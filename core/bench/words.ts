@@ -1,4 +1,4 @@
-import { jointMinutes, jointTool } from "../guide/costs.ts";
+import { jointTool, partMinutes } from "../guide/costs.ts";
 import type { ConnectorType, Guide, GuideJoint } from "../guide/types.ts";
 import { jointWord, partWord, wordList } from "../guide/words.ts";
 import type { Step } from "../plan/plan.ts";
@@ -39,7 +39,7 @@ export function mainPart(guide: Guide, parts: readonly string[]): string {
     const on = guide.parts[id]?.on;
     return on === undefined ? 0 : 1 + depth(on);
   };
-  const minutes = (id: string): number => guide.parts[id]?.lift ?? 0.3;
+  const minutes = (id: string): number => partMinutes(guide.parts[id]!).lift;
   return [...parts].sort((a, b) => depth(a) - depth(b) || minutes(b) - minutes(a))[0]!;
 }
 
@@ -155,14 +155,4 @@ export function careLines(guide: Guide, step: Step): readonly string[] {
 /** The functions that stay dead while a connector is open. */
 export function deadWithout(joint: GuideJoint | undefined): readonly string[] {
   return joint?.kind === "connector" ? (joint.serves ?? []) : [];
-}
-
-/** Minutes of a list of steps by the guide's numbers, off and on by their direction. */
-export function stepMinutes(guide: Guide, step: Step): number {
-  if (step.do === "release" || step.do === "make") {
-    const { off, on, care } = jointMinutes(guide.joints[step.joint]!);
-    return step.do === "release" ? off + care / 2 : on + care / 2;
-  }
-  const minutes = step.parts.map((id) => guide.parts[id]!.lift ?? 0.3);
-  return Math.max(...minutes);
 }
