@@ -2,7 +2,7 @@ import atkinsonText from "@fontsource-variable/atkinson-hyperlegible-next/wght.c
 import atkinsonMono from "@fontsource-variable/atkinson-hyperlegible-mono/wght.css?url";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
-import { type ReactNode, useMemo } from "react";
+import { type ReactNode, useEffect, useMemo } from "react";
 import {
   isRouteErrorResponse,
   Links,
@@ -41,6 +41,10 @@ export function Layout({ children }: { children: ReactNode }) {
   const root = useRouteLoaderData<typeof loader>("root");
   const lamp = root?.lamp ?? "up";
   const theme = useMemo(() => themeFor(lamp), [lamp]);
+  useEffect(() => {
+    // The last effect of the first paint: from here on every key of the page is listened to.
+    document.documentElement.dataset.awake = "yes";
+  }, []);
   return (
     <html lang="en">
       <head>

@@ -3,7 +3,7 @@ import {
   admit,
   apply,
   foldLedger,
-  replan,
+  machineOf,
   routeDown,
   type BenchState,
   type Entry,
@@ -12,11 +12,12 @@ import {
   type Refusal,
 } from "../core/bench/index.ts";
 import { fail, ok, type Result } from "../core/result.ts";
-import type { Job } from "../core/plan/index.ts";
+import type { Job, JobError } from "../core/plan/index.ts";
 import type { Ticket, Wait } from "../core/ticket/index.ts";
 import type { Database } from "./database.server.ts";
 import { machineFor } from "./guides.server.ts";
 import type { EventRow } from "./models.server.ts";
+import { planAside } from "./planner.server.ts";
 import { planFor } from "./plans.server.ts";
 import { moveTicket } from "./tickets.server.ts";
 
@@ -52,9 +53,11 @@ const eventOf = ({ id, at, by, entry }: EventRow): LedgerEvent => ({
 });
 
 /**
- * Writes one event in a transaction of its own. `after` is the number of events the client knows.
- * An event whose id is there already is acknowledged again and written once. Gives the events that
- * the client has not seen: its own, and a new plan where its step made the old one impossible.
+ * Writes one event. `after` is the number of events the client knows. An event whose id is there
+ * already is acknowledged again and written once. Gives the events that the client has not seen: its
+ * own, and a new plan where its step made the old one impossible. It is judged first (a new plan
+ * takes its time, in a worker) and then written in a transaction of its own, if nothing has come
+ * between; else it is judged anew.
  */
 export async function appendEvent(
   db: Database,
@@ -62,30 +65,61 @@ export async function appendEvent(
   event: LedgerEvent,
   after: number,
 ): Promise<Result<readonly LedgerEvent[], AppendError>> {
-  return db.sequelize.transaction(async (transaction) => {
-    const facts = await benchFacts(db, ticket, transaction);
+  for (;;) {
+    const facts = await benchFacts(db, ticket);
     if (!facts) return fail({ type: "ticket-unknown" });
-    const { events, isWritten } = await openLedger(db, facts, transaction);
-    if (events.some(({ id }) => id === event.id)) return ok(events.slice(after));
-    if (await isTaken(db, event.id, transaction)) return fail({ type: "id-taken" });
-    if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
-    if (after !== events.length) return fail({ type: "stale", events: events.slice(after) });
-    const { machinery } = await machineFor(db, facts.guideId, facts.code, transaction);
-    const state = foldLedger(machinery, events);
-    const admitted = admit(machinery, state, event.entry);
-    if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
-    const added = [event, ...followUp(machinery, state, event)];
-    const written = isWritten ? events.length : 0;
-    const all = [...events, ...added];
-    for (let seq = written; seq < all.length; seq++) {
-      await write(db, ticket, seq, all[seq]!, transaction);
-    }
-    if (event.entry.do === "close") {
-      const note = event.entry.explained ?? "count at nought";
-      await moveTicket(db, ticket, "bench", "soak", { ...event, note }, transaction);
-    }
-    return ok(added);
-  });
+    const ledger = await openLedger(db, facts);
+    if (ledger.events.some(({ id }) => id === event.id)) return ok(ledger.events.slice(after));
+    const added = await judge(db, facts, ledger, event, after);
+    if (!added.ok) return added;
+    const isWritten = await db.sequelize.transaction((transaction) =>
+      writeAfter(db, facts, ledger, added.value, transaction),
+    );
+    if (isWritten) return added;
+  }
+}
+
+/** What this event adds to the ledger as it stands, or why it may not be written. */
+async function judge(
+  db: Database,
+  facts: BenchFacts,
+  { events }: OpenLedger,
+  event: LedgerEvent,
+  after: number,
+): Promise<Result<readonly LedgerEvent[], AppendError>> {
+  if (await isTaken(db, event.id)) return fail({ type: "id-taken" });
+  if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
+  if (after !== events.length) return fail({ type: "stale", events: events.slice(after) });
+  const { machinery } = await machineFor(db, facts.guideId, facts.code);
+  const state = foldLedger(machinery, events);
+  const admitted = admit(machinery, state, event.entry);
+  if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
+  return ok([event, ...(await followUp(machinery, state, event))]);
+}
+
+/** Writes events behind those that were judged, all or none; false when others came first. */
+async function writeAfter(
+  db: Database,
+  facts: BenchFacts,
+  { events, isWritten }: OpenLedger,
+  added: readonly LedgerEvent[],
+  transaction: Transaction,
+): Promise<boolean> {
+  const known = isWritten ? events.length : 0;
+  const { number: ticket, waits } = facts;
+  const written = await db.models.events.count({ where: { ticket }, transaction });
+  const now = await benchFacts(db, ticket, transaction);
+  if (written !== known || now?.waits !== waits) return false;
+  const all = [...events, ...added];
+  for (let seq = known; seq < all.length; seq++) {
+    await write(db, ticket, seq, all[seq]!, transaction);
+  }
+  for (const { entry, at, by } of added) {
+    if (entry.do !== "close") continue;
+    const note = entry.explained ?? "count at nought";
+    await moveTicket(db, ticket, "bench", "soak", { at, by, note }, transaction);
+  }
+  return true;
 }
 
 /** What a tick has to know of its ticket: one row, since every tick reads it. */
@@ -94,28 +128,38 @@ type BenchFacts = Pick<Ticket, "number" | "guideId" | "code" | "job" | "waits" |
 async function benchFacts(
   db: Database,
   number: string,
-  transaction: Transaction,
+  transaction?: Transaction,
 ): Promise<BenchFacts | undefined> {
   const row = await db.models.tickets.findByPk(number, { raw: true, transaction });
   return row ? { ...row, job: JSON.parse(row.job) as Job, waits: row.waits as Wait } : undefined;
 }
 
-const isTaken = async (db: Database, id: string, transaction: Transaction): Promise<boolean> =>
-  (await db.models.events.count({ where: { id }, transaction })) > 0;
+const isTaken = async (db: Database, id: string): Promise<boolean> =>
+  (await db.models.events.count({ where: { id } })) > 0;
 
 /** A new plan from here, when the steps that are left no longer lead to the end. */
-function followUp(
+async function followUp(
   machinery: Machinery,
   before: BenchState,
   event: LedgerEvent,
-): readonly LedgerEvent[] {
+): Promise<readonly LedgerEvent[]> {
   const { entry } = event;
   if (entry.do !== "release" && entry.do !== "lift") return [];
   const state = apply(machinery.model, before, entry);
   if (state.phase !== "down" || routeDown(machinery, state).complete) return [];
-  const plan = replan(machinery, state);
+  const plan = await replan(machinery, state, state.job!);
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
   return [{ id: `${event.id}.replan`, at: event.at, by: event.by, entry: plan.value }];
+}
+
+/** The entry that leads on from the machine as it is now, for the same job or another one. */
+async function replan(
+  { guide, model }: Machinery,
+  { machine }: BenchState,
+  job: Job,
+): Promise<Result<Entry, JobError>> {
+  const plan = await planAside({ guide, job, from: machineOf(model, machine) });
+  return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : plan;
 }
 
 async function write(
@@ -137,14 +181,10 @@ export interface OpenLedger {
   readonly isWritten: boolean;
 }
 
-export async function openLedger(
-  db: Database,
-  facts: BenchFacts,
-  transaction?: Transaction,
-): Promise<OpenLedger> {
-  const events = await eventsOf(db, facts.number, transaction);
+export async function openLedger(db: Database, facts: BenchFacts): Promise<OpenLedger> {
+  const events = await eventsOf(db, facts.number);
   if (events.length > 0) return { events, isWritten: true };
-  const plan = await planFor(db, facts, transaction);
+  const plan = await planFor(db, facts);
   if (!plan.ok) throw new Error(`ticket ${facts.number} has a job without a plan`);
   const entry: Entry = { do: "start", job: facts.job, down: plan.value.down };
   const start = { id: `${facts.number}.start`, at: facts.takenIn, by: "the plan", entry };
@@ -164,29 +204,42 @@ export async function changeJob(
   db: Database,
   ticket: string,
   job: Job,
-  event: Pick<LedgerEvent, "id" | "at" | "by">,
+  stamp: Pick<LedgerEvent, "id" | "at" | "by">,
 ): Promise<Result<true, ChangeError>> {
-  return db.sequelize.transaction(async (transaction) => {
-    const facts = await benchFacts(db, ticket, transaction);
+  for (;;) {
+    const facts = await benchFacts(db, ticket);
     if (!facts) return fail({ type: "ticket-unknown" });
     if (!["customer", "part", "bench"].includes(facts.waits)) return fail({ type: "too-late" });
-    const events = await eventsOf(db, ticket, transaction);
-    if (events.length === 0) {
-      const plan = await planFor(db, { ...facts, job }, transaction);
-      if (!plan.ok) return fail({ type: "no-plan" });
-    } else {
-      const { machinery } = await machineFor(db, facts.guideId, facts.code, transaction);
-      const state = foldLedger(machinery, events);
-      const entry = replan(machinery, state, job);
-      if (!entry.ok) return fail({ type: "no-plan" });
-      const admitted = admit(machinery, state, entry.value);
-      if (!admitted.ok) return fail({ type: "too-late" });
-      await write(db, ticket, events.length, { ...event, entry: entry.value }, transaction);
-    }
-    await db.models.tickets.update(
-      { job: JSON.stringify(job) },
-      { where: { number: ticket }, transaction },
-    );
-    return ok(true);
-  });
+    const events = await eventsOf(db, ticket);
+    const added = await judgeChange(db, facts, events, job, stamp);
+    if (!added.ok) return added;
+    const isWritten = await db.sequelize.transaction(async (transaction) => {
+      const ledger = { events, isWritten: true };
+      if (!(await writeAfter(db, facts, ledger, added.value, transaction))) return false;
+      const change = { job: JSON.stringify(job) };
+      await db.models.tickets.update(change, { where: { number: ticket }, transaction });
+      return true;
+    });
+    if (isWritten) return ok(true);
+  }
+}
+
+/** What another job adds to a ledger: nothing where the strip-down has not begun, else a new plan. */
+async function judgeChange(
+  db: Database,
+  facts: BenchFacts,
+  events: readonly LedgerEvent[],
+  job: Job,
+  stamp: Pick<LedgerEvent, "id" | "at" | "by">,
+): Promise<Result<readonly LedgerEvent[], ChangeError>> {
+  if (events.length === 0) {
+    const plan = await planFor(db, { ...facts, job });
+    return plan.ok ? ok([]) : fail({ type: "no-plan" });
+  }
+  const { machinery } = await machineFor(db, facts.guideId, facts.code);
+  const state = foldLedger(machinery, events);
+  const entry = await replan(machinery, state, job);
+  if (!entry.ok) return fail({ type: "no-plan" });
+  if (!admit(machinery, state, entry.value).ok) return fail({ type: "too-late" });
+  return ok([{ ...stamp, entry: entry.value }]);
 }

@@ -111,12 +111,9 @@ export async function openBench(page: Page, shop: Shop, number: string): Promise
   await ready(page);
 }
 
-/** Server-rendered markup is there before its handlers: React marks what it has taken over. */
+/** Server-rendered markup is there before its keys work: the page says when they do. */
 export async function hydrated(page: Page): Promise<void> {
-  await page.waitForFunction(() => {
-    const main = document.querySelector("main");
-    return main !== null && Object.keys(main).some((key) => key.startsWith("__react"));
-  });
+  await expect(page.locator("html")).toHaveAttribute("data-awake", "yes");
 }
 
 /** One key, and the answer of the disk. */

@@ -68,6 +68,7 @@ const SOURCES = [
   "public",
   "package-lock.json",
   "vite.config.ts",
+  "vite.workers.config.ts",
   "react-router.config.ts",
 ];
 
@@ -75,11 +76,15 @@ export function build() {
   const built = onceFor(
     "build",
     SOURCES,
-    () => existsSync(path.join(root, "build/server/index.js")),
+    () =>
+      existsSync(path.join(root, "build/server/index.js")) &&
+      existsSync(path.join(root, "build/workers/plan-worker.js")),
     () => {
       say("building the application");
-      run("npx", ["react-router", "build"], {
-        env: { ...process.env, NODE_ENV: "production" },
+      const env = { ...process.env, NODE_ENV: "production" };
+      run("npx", ["react-router", "build"], { env });
+      run("npx", ["vite", "build", "--config", "vite.workers.config.ts", "--logLevel", "warn"], {
+        env,
       });
     },
   );

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { useEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import { Form, NavLink, useFetcher, useLocation } from "react-router";
 import type { Person } from "../../data/people.server.ts";
 import type { Lamp } from "../theme.ts";
@@ -79,7 +79,7 @@ function Mark() {
 function FindBox() {
   const input = useRef<HTMLInputElement>(null);
   const { key } = useLocation();
-  useEffect(() => {
+  useLayoutEffect(() => {
     // What was looked for is found: the next key belongs to the page.
     if (!input.current) return;
     input.current.value = "";

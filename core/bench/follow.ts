@@ -1,8 +1,6 @@
-import { moveOf, planJob, type DownStep, type Machine, type UpStep } from "../plan/plan.ts";
+import { moveOf, type DownStep, type Machine, type UpStep } from "../plan/plan.ts";
 import { after, blockOf, type State } from "../plan/state.ts";
 import type { Model } from "../plan/model.ts";
-import { fail, ok, type Result } from "../result.ts";
-import type { Entry } from "./events.ts";
 import {
   type BenchState,
   doneIndex,
@@ -10,7 +8,6 @@ import {
   remainingDown,
   remainingUp,
 } from "./ledger.ts";
-import type { JobError } from "../plan/problem.ts";
 import { gateJoints, placed, upBlock, type DoneLift } from "./up.ts";
 
 /** The steps that are left, in an order that can be followed from here. */
@@ -87,16 +84,6 @@ export function gateOf(
     joint: model.jointIds[j]!,
     confirmed: state.confirmed.has(j),
   }));
-}
-
-/** The entry that leads on from the machine as it is now, for the same job or another one. */
-export function replan(
-  { guide, model }: Machinery,
-  state: BenchState,
-  job = state.job!,
-): Result<Entry, JobError> {
-  const plan = planJob(guide, job, machineOf(model, state.machine));
-  return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : fail(plan.error);
 }
 
 /** A machine as ids, to be stored or planned from. */

@@ -19,7 +19,7 @@ export {
   type Phase,
 } from "./ledger.ts";
 export { admit, expectedLeft, type Refusal } from "./admit.ts";
-export { gateOf, machineOf, nextCell, replan, routeDown, routeUp } from "./follow.ts";
+export { gateOf, machineOf, nextCell, routeDown, routeUp } from "./follow.ts";
 export { diveOf, type Dive, type DivePoint } from "./dive.ts";
 export {
   careLines,

@@ -1,3 +1,12 @@
+import {
+  alwaysBefore,
+  has,
+  meets,
+  setOf,
+  SwitchBound,
+  type Moves,
+  type Needs,
+} from "./handling-bound.ts";
 import { Heap } from "./heap.ts";
 import type { Model } from "./model.ts";
 import type { Precedence, Problem } from "./problem.ts";
@@ -44,13 +53,19 @@ function switches(values: readonly (string | undefined)[]): number {
 }
 
 interface Node {
-  readonly done: Uint8Array;
+  readonly done: Moves;
   readonly left: number;
   readonly tool: string | undefined;
   readonly posture: string | undefined;
   readonly cost: number;
   readonly least: number;
-  readonly order: readonly number[];
+  readonly last: Link | undefined;
+}
+
+/** The moves made so far, the last one first. */
+interface Link {
+  readonly move: number;
+  readonly before: Link | undefined;
 }
 
 /**
@@ -75,9 +90,12 @@ export function leastHandling(
 }
 
 class OrderSearch {
-  private readonly needs: readonly (readonly (readonly number[])[])[];
+  private readonly needs: readonly Needs[];
   private readonly tools: readonly (string | undefined)[];
   private readonly postures: readonly (string | undefined)[];
+  private readonly changes: SwitchBound;
+  private readonly turns: SwitchBound;
+  private readonly isPower: readonly boolean[];
   private readonly powers: readonly number[];
   private readonly kinds: readonly string[];
   private readonly waiting = new Heap<Node>((a, b) => a.least - b.least || a.left - b.left);
@@ -89,62 +107,58 @@ class OrderSearch {
     private readonly plan: readonly Move[],
   ) {
     const { model } = problem;
-    this.needs = requirementsOf(problem, start, plan);
+    this.needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
     this.tools = plan.map((move) => moveTool(model, move));
     this.postures = plan.map((move) => movePosture(model, move));
-    this.powers = plan.flatMap((move, i) =>
-      move.do === "release" && model.power[move.joint] ? [i] : [],
-    );
-    this.kinds = plan.map(
-      (_, i) => `${this.powers.includes(i)}|${this.tools[i]}|${this.postures[i]}`,
-    );
+    const before = alwaysBefore(this.needs);
+    this.changes = new SwitchBound(this.tools, before);
+    this.turns = new SwitchBound(this.postures, before);
+    this.isPower = plan.map((move) => move.do === "release" && model.power[move.joint]!);
+    this.powers = this.isPower.flatMap((is, i) => (is ? [i] : []));
+    this.kinds = plan.map((_, i) => `${this.isPower[i]}|${this.tools[i]}|${this.postures[i]}`);
   }
 
   run(budget: number): { readonly order: readonly number[]; readonly exact: boolean } {
     this.offer({
-      done: new Uint8Array(this.plan.length),
+      done: new Uint32Array(Math.ceil(this.plan.length / 32)),
       left: this.plan.length,
       tool: undefined,
       posture: undefined,
       cost: 0,
       least: 0,
-      order: [],
+      last: undefined,
     });
     let deepest = this.waiting.peek()!;
     let nodes = 0;
     for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
-      if (node.left === 0) return { order: node.order, exact: true };
+      if (node.left === 0) return { order: orderOf(node), exact: true };
       if (node.left < deepest.left) deepest = node;
       if (++nodes > budget) break;
       for (const i of this.choices(node)) this.offer(this.step(node, i));
     }
-    return { order: this.finish(deepest).order, exact: false };
+    return { order: orderOf(this.finish(deepest)), exact: false };
   }
 
-  private canDo(node: Node, i: number): boolean {
-    if (node.done[i] === 1) return false;
-    const needs = this.needs[i]!;
-    for (let r = 0; r < needs.length; r++) {
-      const any = needs[r]!;
-      let met = false;
-      for (let k = 0; k < any.length && !met; k++) met = node.done[any[k]!] === 1;
-      if (!met) return false;
-    }
+  private canDo(done: Moves, i: number): boolean {
+    if (has(done, i)) return false;
+    const { all, anyOf } = this.needs[i]!;
+    for (let w = 0; w < all.length; w++) if ((all[w]! & ~done[w]!) !== 0) return false;
+    for (let k = 0; k < anyOf.length; k++) if (!meets(anyOf[k]!, done)) return false;
     return true;
   }
 
   /** One move that can be made for each tool and posture. */
-  private choices(node: Node): readonly number[] {
+  private choices({ done }: Node): readonly number[] {
     const kinds = new Set<string>();
     return this.plan.flatMap((_, i) => {
-      if (kinds.has(this.kinds[i]!) || !this.canDo(node, i)) return [];
+      if (kinds.has(this.kinds[i]!) || !this.canDo(done, i)) return [];
       kinds.add(this.kinds[i]!);
       return [i];
     });
   }
 
-  private isLate(node: Node, i: number): boolean {
-    return !this.powers.includes(i) && this.powers.some((k) => this.canDo(node, k));
+  private isLate(done: Moves, i: number): boolean {
+    return !this.isPower[i] && this.powers.some((k) => this.canDo(done, k));
   }
 
   private switchCost(node: Node, i: number): number {
@@ -154,35 +168,46 @@ class OrderSearch {
 
   private step(node: Node, i: number): Node {
     const done = node.done.slice();
-    done[i] = 1;
-    const tool = this.tools[i] ?? node.tool;
-    const posture = this.postures[i] ?? node.posture;
-    const cost = node.cost + this.switchCost(node, i) + (this.isLate(node, i) ? LATE : 0);
-    const owed =
-      CHANGE * others(this.tools, done, tool) + TURN * others(this.postures, done, posture);
-    const order = [...node.order, i];
-    return { done, left: node.left - 1, tool, posture, cost, least: cost + owed, order };
+    done[i >> 5]! |= 1 << (i & 31);
+    const late = this.isLate(node.done, i) ? LATE : 0;
+    return {
+      done,
+      left: node.left - 1,
+      tool: this.tools[i] ?? node.tool,
+      posture: this.postures[i] ?? node.posture,
+      cost: node.cost + this.switchCost(node, i) + late,
+      least: 0,
+      last: { move: i, before: node.last },
+    };
   }
 
+  /** Makes every move that costs nothing now, and says what is owed at least from there. */
   private settle(from: Node): Node {
-    let node = from;
-    for (;;) {
-      const at = node;
-      const free = this.plan.findIndex(
-        (_, i) =>
-          (this.tools[i] === undefined || this.tools[i] === at.tool) &&
-          (this.postures[i] === undefined || this.postures[i] === at.posture) &&
-          this.canDo(at, i) &&
-          !this.isLate(at, i),
-      );
-      if (free < 0) return node;
-      node = this.step(node, free);
+    const done = from.done.slice();
+    const { tool, posture, cost } = from;
+    let { left, last } = from;
+    const isFree = (i: number): boolean =>
+      (this.tools[i] === undefined || this.tools[i] === tool) &&
+      (this.postures[i] === undefined || this.postures[i] === posture) &&
+      this.canDo(done, i) &&
+      !this.isLate(done, i);
+    for (let again = true; again;) {
+      again = false;
+      for (let i = 0; i < this.plan.length; i++) {
+        if (!isFree(i)) continue;
+        done[i >> 5]! |= 1 << (i & 31);
+        last = { move: i, before: last };
+        left -= 1;
+        again = true;
+      }
     }
+    const owed = CHANGE * this.changes.least(done, tool) + TURN * this.turns.least(done, posture);
+    return { done, left, tool, posture, cost, least: cost + owed, last };
   }
 
   private offer(raw: Node): void {
     const node = this.settle(raw);
-    const key = node.done.join("");
+    const key = String.fromCharCode(...new Uint16Array(node.done.buffer));
     const alike = this.seen.get(key) ?? [];
     if (alike.some((by) => isDominated(node, by))) return;
     this.seen.set(key, [...alike, node]);
@@ -203,6 +228,22 @@ class OrderSearch {
   }
 }
 
+function needsOf(sets: readonly (readonly number[])[], size: number): Needs {
+  return {
+    all: setOf(
+      sets.flatMap((set) => (set.length === 1 ? set : [])),
+      size,
+    ),
+    anyOf: sets.filter((set) => set.length !== 1).map((set) => setOf(set, size)),
+  };
+}
+
+function orderOf(node: Node): readonly number[] {
+  const order: number[] = [];
+  for (let link = node.last; link; link = link.before) order.push(link.move);
+  return order.reverse();
+}
+
 const isSwitch = (wanted: string | undefined, present: string | undefined): boolean =>
   wanted !== undefined && present !== undefined && wanted !== present;
 
@@ -211,21 +252,6 @@ function isDominated(node: Node, by: Node): boolean {
   const change = by.tool === undefined || by.tool === node.tool ? 0 : CHANGE;
   const turn = by.posture === undefined || by.posture === node.posture ? 0 : TURN;
   return by.cost + change + turn <= node.cost + LATE / 2;
-}
-
-/** How many other tools (postures) than the present one the moves still to be done need at least. */
-function others(
-  values: readonly (string | undefined)[],
-  done: Uint8Array,
-  present: string | undefined,
-): number {
-  const wanted = new Set<string>();
-  for (let i = 0; i < values.length; i++) {
-    if (done[i] === 0 && values[i] !== undefined) wanted.add(values[i]!);
-  }
-  if (present === undefined) return Math.max(0, wanted.size - 1);
-  wanted.delete(present);
-  return wanted.size;
 }
 
 /**

@@ -19,7 +19,8 @@ export interface Realised {
  * A legal plan that opens only `allowed` joints, or undefined when this way finds none. Releases
  * are put off until a lift or the goal asks for them (a joint that can be reached stays in reach,
  * so waiting never hurts). First everything that can be lifted is lifted until the goal is
- * reached; then each lift that the goal does not miss is taken out again.
+ * reached; then each lift that the goal does not miss is taken out again, the last one first: what
+ * came before it stays as it was, so only what follows is gone through anew.
  */
 export function realise(
   problem: Problem,
@@ -28,38 +29,34 @@ export function realise(
   floor: number,
   replays: number,
 ): Realised | undefined {
-  const all = new Run(problem, start, allowed);
-  const seeds: number[] = [];
-  while (!all.canFinish()) {
-    const seed = all.liftNext();
+  const run = new Run(problem, start, allowed);
+  const lifts: { readonly seed: number; readonly before: Run }[] = [];
+  while (!run.canFinish()) {
+    const before = run.copy();
+    const seed = run.liftNext();
     if (seed === undefined) return undefined;
-    seeds.push(seed);
+    lifts.push({ seed, before });
   }
-  let best = all.finish();
-  let kept: readonly number[] = seeds;
-  const first = Math.max(0, seeds.length - replays);
-  for (let i = seeds.length - 1; i >= first && best.work > floor + 1e-9; i--) {
-    const shorter = kept.filter((_, k) => k !== i);
-    const plan = replay(problem, start, allowed, shorter);
-    if (plan && plan.work <= best.work) [best, kept] = [plan, shorter];
+  let best = run.finish();
+  let later: readonly number[] = [];
+  const first = Math.max(0, lifts.length - replays);
+  for (let i = lifts.length - 1; i >= first && best.work > floor + 1e-9; i--) {
+    const { seed, before } = lifts[i]!;
+    const plan = replay(before.copy(), later);
+    if (plan && plan.work <= best.work) best = plan;
+    else later = [seed, ...later];
   }
   return best;
 }
 
-function replay(
-  problem: Problem,
-  start: State,
-  allowed: Uint8Array,
-  seeds: readonly number[],
-): Realised | undefined {
-  const run = new Run(problem, start, allowed);
+function replay(run: Run, seeds: readonly number[]): Realised | undefined {
   for (const seed of seeds) run.liftFrom(seed);
   return run.canFinish() ? run.finish() : undefined;
 }
 
 /** One machine being taken apart; mutates only what it made itself. */
 class Run {
-  private readonly moves: Move[] = [];
+  private moves: Move[] = [];
   private work = 0;
   /** The joints that could be opened now, one after the other, without lifting anything. */
   private ready: Uint8Array;
@@ -69,23 +66,30 @@ class Run {
     private state: State,
     private readonly allowed: Uint8Array,
   ) {
-    this.ready = this.readyNow();
+    this.ready = state.open.slice();
+    this.spreadReady();
   }
 
-  private readyNow(): Uint8Array {
+  /** The same machine once more, to be taken apart another way. */
+  copy(): Run {
+    const { moves, ready } = this;
+    const twin = Object.create(Run.prototype) as Run;
+    return Object.assign(twin, this, { moves: moves.slice(), ready: ready.slice() });
+  }
+
+  /** What could be opened before a lift can be opened after it: only the rest is looked at. */
+  private spreadReady(): void {
     const { model } = this.problem;
-    const open = this.state.open.slice();
-    const ahead: State = { ...this.state, open };
+    const ahead: State = { ...this.state, open: this.ready };
     for (let again = true; again;) {
       again = false;
-      for (let j = 0; j < open.length; j++) {
-        if (open[j] || !this.allowed[j] || model.permanent[j]) continue;
+      for (let j = 0; j < ahead.open.length; j++) {
+        if (ahead.open[j] || !this.allowed[j] || model.permanent[j]) continue;
         if (releaseBlock(this.problem, ahead, j)) continue;
-        open[j] = 1;
+        ahead.open[j] = 1;
         again = true;
       }
     }
-    return open;
   }
 
   canFinish(): boolean {
@@ -114,9 +118,8 @@ class Run {
     const seeds = this.state.stack.length;
     let best: { seed: number; group: readonly number[] } | undefined;
     for (let seed = 0; seed < seeds; seed++) {
-      const group = this.needed(seed);
-      if (best && group.length >= best.group.length) continue;
-      if (this.releasesFor(group)) best = { seed, group };
+      const group = this.needed(seed, best?.group.length);
+      if (group && this.releasesFor(group)) best = { seed, group };
     }
     if (!best) return undefined;
     this.lift(best.group);
@@ -124,12 +127,15 @@ class Run {
   }
 
   liftFrom(seed: number): void {
-    const group = this.needed(seed);
+    const group = this.needed(seed)!;
     if (this.releasesFor(group)) this.lift(group);
   }
 
-  /** The least set around a part that holds what is joined for good by now and what lies over it. */
-  private needed(seed: number): readonly number[] {
+  /**
+   * The least set around a part that holds what is joined for good by now and what lies over it;
+   * undefined when it comes to `limit` parts or more.
+   */
+  private needed(seed: number, limit = Infinity): readonly number[] | undefined {
     const { model } = this.problem;
     const { stack } = this.state;
     const seen = new Uint8Array(stack.length);
@@ -141,6 +147,7 @@ class Run {
       group.push(p);
     };
     for (let i = 0; i < group.length; i++) {
+      if (group.length >= limit) return undefined;
       const p = group[i]!;
       for (const j of model.jointsOfPart[p]!) {
         if (this.ready[j] !== 1 && model.rigid[j]) model.joins[j]!.forEach(add);
@@ -200,7 +207,7 @@ class Run {
   private lift(group: readonly number[]): void {
     for (const joint of this.releasesFor(group)!) this.make({ do: "release", joint });
     this.make({ do: "lift", parts: group });
-    this.ready = this.readyNow();
+    this.spreadReady();
   }
 
   private make(move: Move): void {

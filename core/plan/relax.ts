@@ -33,6 +33,8 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
   const W = Math.ceil(n / 32);
   const over = new Uint32Array(n * W);
   for (const [p, list] of model.overPart.entries()) for (const x of list) setBit(over, p, x);
+  const overJoint = new Uint32Array(m * W);
+  for (const [j, list] of model.overJoint.entries()) for (const x of list) setBit(overJoint, j, x);
   const apart = new Uint32Array(n * W);
   for (let p = 0; p < n; p++) {
     for (let q = 0; q < n; q++) if (start.stack[p] !== start.stack[q]) setBit(apart, p, q);
@@ -64,22 +66,40 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     return true;
   }
 
-  function isFree(list: readonly number[], from: number): boolean {
-    for (let i = 0; i < list.length; i++) if (!hasBit(parted, list[i]!, from)) return false;
+  /** Whether all that is over (a row of `rows`) is parted from a part. */
+  function isFree(rows: Uint32Array, row: number, from: number): boolean {
+    for (let w = 0; w < W; w++) {
+      if ((rows[row * W + w]! & ~parted[from * W + w]!) !== 0) return false;
+    }
     return true;
   }
 
+  const host = Int16Array.from(model.host);
+  const afterPower = Uint8Array.from(model.afterPower, Number);
+  const isOrdered = Uint8Array.from(problem.beforeJoint, (list) => (list.length > 0 ? 1 : 0));
+  const shut = new Int16Array(m);
+
   function openAll(allowed: Uint8Array): void {
+    let left = 0;
+    for (let j = 0; j < m; j++) if (open[j] === 0 && allowed[j] === 1) shut[left++] = j;
     for (let again = true; again;) {
       again = false;
       powered = model.powerJoints.every((j) => open[j] === 1);
-      for (let j = 0; j < m; j++) {
-        if (open[j] === 1 || allowed[j] === 0 || (model.afterPower[j] && !powered)) continue;
-        if (!isFree(model.overJoint[j]!, model.host[j]!)) continue;
-        if (!areDone(problem.beforeJoint[j]!)) continue;
-        open[j] = 1;
-        again = true;
+      let kept = 0;
+      for (let i = 0; i < left; i++) {
+        const j = shut[i]!;
+        const waits =
+          (afterPower[j] === 1 && !powered) ||
+          !isFree(overJoint, j, host[j]!) ||
+          (isOrdered[j] === 1 && !areDone(problem.beforeJoint[j]!));
+        if (waits) {
+          shut[kept++] = j;
+        } else {
+          open[j] = 1;
+          again = true;
+        }
       }
+      left = kept;
     }
   }
 
@@ -88,13 +108,15 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     return p;
   }
 
+  const rigid = Uint8Array.from(model.rigid, Number);
+
   function components(glue: Glue | undefined): void {
     for (let p = 0; p < n; p++) root[p] = p;
     const union = (list: readonly number[]) => {
       const to = find(list[0]!);
       for (let i = 1; i < list.length; i++) root[find(list[i]!)] = to;
     };
-    for (let j = 0; j < m; j++) if (!open[j] && model.rigid[j]) union(model.joins[j]!);
+    for (let j = 0; j < m; j++) if (open[j] === 0 && rigid[j] === 1) union(model.joins[j]!);
     if (glue) union(glue);
     for (let p = 0; p < n; p++) root[p] = find(p);
   }
@@ -224,8 +246,8 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
   }
 
   const isReached = (): boolean =>
-    goal.reachJoints.every((j) => isFree(model.overJoint[j]!, model.host[j]!)) &&
-    goal.reachParts.every((p) => isFree(model.overPart[p]!, p)) &&
+    goal.reachJoints.every((j) => isFree(overJoint, j, host[j]!)) &&
+    goal.reachParts.every((p) => isFree(over, p, p)) &&
     goal.units.every(({ target, parts }) => isUnitFree(target, parts));
 
   let calls = 0;

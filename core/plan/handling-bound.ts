@@ -1,0 +1,118 @@
+/** A set of moves, 32 to a word. */
+export type Moves = Uint32Array;
+
+/** What must be done before a move: all of one set, and one of each of the others. */
+export interface Needs {
+  readonly all: Moves;
+  readonly anyOf: readonly Moves[];
+}
+
+export const has = (set: Moves, i: number): boolean => (set[i >> 5]! & (1 << (i & 31))) !== 0;
+
+export function meets(a: Moves, b: Moves): boolean {
+  for (let w = 0; w < a.length; w++) if ((a[w]! & b[w]!) !== 0) return true;
+  return false;
+}
+
+export function setOf(moves: readonly number[], size: number): Moves {
+  const set = new Uint32Array(Math.ceil(size / 32));
+  for (const i of moves) set[i >> 5]! |= 1 << (i & 31);
+  return set;
+}
+
+/**
+ * For each move, the moves that come before it in every order: all that it needs and what those
+ * need, and of a set of which one is enough, what every one of the set brings along.
+ */
+export function alwaysBefore(needs: readonly Needs[]): readonly Moves[] {
+  const size = needs.length;
+  const before = needs.map(() => setOf([], size));
+  const withIts = (k: number): Moves => {
+    const set = before[k]!.slice();
+    set[k >> 5]! |= 1 << (k & 31);
+    return set;
+  };
+  const add = (to: Moves, from: Moves): boolean => {
+    let grew = false;
+    for (let w = 0; w < to.length; w++) {
+      if ((from[w]! & ~to[w]!) === 0) continue;
+      to[w]! |= from[w]!;
+      grew = true;
+    }
+    return grew;
+  };
+  for (let again = true; again;) {
+    again = false;
+    for (const [i, { all, anyOf }] of needs.entries()) {
+      for (const k of members(all, size)) if (add(before[i]!, withIts(k))) again = true;
+      for (const set of anyOf) {
+        const common = members(set, size).map(withIts).reduce(intersection, undefined);
+        if (common && add(before[i]!, common)) again = true;
+      }
+    }
+  }
+  return before;
+}
+
+const members = (set: Moves, size: number): number[] =>
+  Array.from({ length: size }, (_, i) => i).filter((i) => has(set, i));
+
+const intersection = (a: Moves | undefined, b: Moves): Moves =>
+  a ? a.map((word, w) => word & b[w]!) : b;
+
+interface Chain {
+  readonly move: number;
+  readonly blocks: number;
+  /** Whether the chain begins with a block of its tool. */
+  readonly isOwn: boolean;
+}
+
+/**
+ * The changes (or turns) that the moves still to be made need at least, whatever their order. In
+ * every order the moves of one tool fall into blocks with other tools between; a chain of moves
+ * that always come in this order shows a number of blocks of a tool that no order goes below. The
+ * changes are the blocks of all tools, less the one that goes on with the tool in hand.
+ */
+export class SwitchBound {
+  private readonly tools: readonly string[];
+  /** For each tool, the moves that begin a chain with blocks of it, most blocks first. */
+  private readonly chains: readonly (readonly Chain[])[];
+
+  constructor(values: readonly (string | undefined)[], before: readonly Moves[]) {
+    this.tools = [...new Set(values.filter((value) => value !== undefined))];
+    const size = values.length;
+    const counts = before.map((set) => members(set, size).length);
+    const lastFirst = [...values.keys()]
+      .filter((i) => values[i] !== undefined)
+      .sort((a, b) => counts[b]! - counts[a]! || b - a);
+    const after = values.map((_, i) => lastFirst.filter((k) => has(before[k]!, i)));
+    this.chains = this.tools.map((tool) => {
+      const most = new Uint8Array(size);
+      for (const i of lastFirst) {
+        most[i] = values[i] === tool ? 1 : 0;
+        for (const k of after[i]!) {
+          const fresh = values[i] === tool && values[k] !== tool ? 1 : 0;
+          most[i] = Math.max(most[i]!, most[k]! + fresh);
+        }
+      }
+      return [...most]
+        .map((blocks, move) => ({ move, blocks, isOwn: values[move] === tool }))
+        .filter(({ blocks }) => blocks > 0)
+        .sort((a, b) => b.blocks - a.blocks || a.move - b.move);
+    });
+  }
+
+  least(done: Moves, present: string | undefined): number {
+    let sum = 0;
+    for (const [t, tool] of this.tools.entries()) {
+      let blocks = 0;
+      for (const chain of this.chains[t]!) {
+        if (chain.blocks <= blocks) break;
+        if (has(done, chain.move)) continue;
+        blocks = Math.max(blocks, chain.blocks - (tool === present && chain.isOwn ? 1 : 0));
+      }
+      sum += blocks;
+    }
+    return present === undefined ? Math.max(0, sum - 1) : sum;
+  }
+}

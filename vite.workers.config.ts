@@ -1,0 +1,12 @@
+import { defineConfig } from "vite";
+
+/** The server's workers: the core's own code, one file each, run by the pool in data/planner. */
+export default defineConfig({
+  publicDir: false,
+  build: {
+    ssr: true,
+    outDir: "build/workers",
+    emptyOutDir: true,
+    rollupOptions: { input: { "plan-worker": "data/plan-worker.ts" } },
+  },
+});
