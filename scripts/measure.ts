@@ -3,13 +3,19 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } fro
 import { cpus, tmpdir, totalmem } from "node:os";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
+import { createRequire } from "node:module";
+import type * as Clingo from "clingo-wasm";
 import { foldLedger, machineryOf, type LedgerEvent } from "../core/bench/index.ts";
 import type { Guide } from "../core/guide/index.ts";
 import { planJob } from "../core/plan/index.ts";
+import { answerSetProgram, PER_MINUTE, stagesOf } from "../core/testing/answer-set.ts";
 import { largeGuide } from "../core/testing/large-guide.ts";
 import { naiveWork } from "../core/testing/naive.ts";
 import { randomCase } from "../core/testing/random-guide.ts";
 import { nextEntry } from "../core/testing/play.ts";
+
+/** A CommonJS package whose names Node does not see. */
+const { init } = createRequire(import.meta.url)("clingo-wasm") as typeof Clingo;
 
 const root = path.dirname(import.meta.dirname);
 const lines: string[] = [];
@@ -67,16 +73,32 @@ function measurePlans(guide: Guide): void {
   );
 }
 
-/** Every part of every guide, short and book: the second of two runs. Then several parts at once. */
+/**
+ * Every part of every guide, short and book: the median of five runs, after one round that only warms
+ * the machine up, as a server is warm. Then several parts at once.
+ */
 function measureEvery(all: readonly Guide[]): void {
+  for (const guide of all)
+    for (const part of Object.keys(guide.parts)) planJob(guide, { for: [part] });
   print("\n### Plan, every part of every guide, short and book\n");
   print("| guide | parts | joints | jobs | proven | order exact | median ms | p95 ms | worst ms |");
   print("| --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | --- |");
   for (const guide of all) {
     const runs = Object.keys(guide.parts).flatMap((part) =>
       (["short", "book"] as const).map((mode) => {
-        planJob(guide, { for: [part], mode });
-        return { part, mode, ...timed(() => planJob(guide, { for: [part], mode })) };
+        const five = Array.from({ length: 5 }, () =>
+          timed(() => planJob(guide, { for: [part], mode })),
+        );
+        const { value } = five[0]!;
+        return {
+          part,
+          mode,
+          value,
+          ms: quantile(
+            five.map((run) => run.ms),
+            0.5,
+          ),
+        };
       }),
     );
     const times = runs.map((run) => run.ms);
@@ -143,6 +165,70 @@ function measureAgainstNaive(): void {
     `${ratios.length} guides of 3 to 6 parts: equal work in ${equal}; naive ÷ planner ` +
       `median ${quantile(ratios, 0.5).toFixed(1)}, p90 ${quantile(ratios, 0.9).toFixed(1)}`,
   );
+}
+
+/**
+ * The planner (least work and handling) beside a general solver (least work alone) on every part of
+ * every guide: the second of two runs of each, one after the other. The solver is told how many
+ * stages are enough. And beside the floor: every fact of the guide looked at once.
+ */
+async function measureAgainstSolver(all: readonly Guide[]): Promise<void> {
+  print("\n### Planner beside a general solver (clingo, core-guided), and beside the floor\n");
+  print("The floor is one pass over the guide's parts, joints, covers and orders.\n");
+  print(
+    "| guide | jobs | equal work | planner median ms | solver median ms | solver ÷ planner: least | median | most | planner ÷ floor, median |",
+  );
+  print("| --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |");
+  const solve = await init();
+  const everyRatio: number[] = [];
+  for (const guide of all) {
+    const floor = floorOf(guide);
+    const planner: number[] = [];
+    const solver: number[] = [];
+    let equal = 0;
+    for (const part of Object.keys(guide.parts)) {
+      const job = { for: [part] };
+      const first = planJob(guide, job);
+      if (!first.ok) throw new Error(`${guide.id}: no plan for ${part}`);
+      const program = answerSetProgram(guide, job, stagesOf(guide, job, first.value.down));
+      const ask = () => solve(program, 0, ["--opt-strategy=usc"]);
+      planner.push(timed(() => planJob(guide, job)).ms);
+      ask();
+      const { value, ms: time } = timed(ask);
+      if (value.Result !== "OPTIMUM FOUND")
+        throw new Error(`${guide.id}, ${part}: ${value.Result}`);
+      const work = value.Call[0]!.Witnesses.at(-1)!.Costs![0]! / PER_MINUTE;
+      if (Math.abs(work - first.value.work) < 1e-3) equal += 1;
+      solver.push(time);
+    }
+    const ratios = solver.map((time, i) => time / planner[i]!);
+    everyRatio.push(...ratios);
+    print(
+      `| ${guide.model} | ${ratios.length} | ${equal} | ${ms(quantile(planner, 0.5))} | ${ms(quantile(solver, 0.5))} ` +
+        `| ${Math.min(...ratios).toFixed(1)} | ${quantile(ratios, 0.5).toFixed(1)} | ${Math.max(...ratios).toFixed(0)} ` +
+        `| ${(quantile(planner, 0.5) / floor).toFixed(0)} |`,
+    );
+  }
+  print(
+    `\nall ${everyRatio.length} jobs: solver ÷ planner median ${quantile(everyRatio, 0.5).toFixed(1)} ` +
+      `(target 10), at least 10 in ${everyRatio.filter((ratio) => ratio >= 10).length}`,
+  );
+}
+
+/** Milliseconds of one pass over a guide's facts. */
+function floorOf(guide: Guide): number {
+  const pass = (): number => {
+    let seen = 0;
+    for (const part of Object.values(guide.parts)) seen += part.on === undefined ? 0 : 1;
+    for (const joint of Object.values(guide.joints))
+      for (const id of joint.joins) seen += id.length;
+    for (const { part, over } of guide.covers)
+      for (const id of over) seen += part.length + id.length;
+    for (const { first, then } of guide.orders) seen += first.length + then.length;
+    return seen;
+  };
+  const runs = Array.from({ length: 200 }, () => timed(pass).ms);
+  return quantile(runs, 0.5);
 }
 
 /** A ledger of 2,000 events: a job gone through, taken back step by step, and again. */
@@ -303,6 +389,7 @@ measurePlans(tern);
 measureEvery(guides());
 measureScaling();
 measureAgainstNaive();
+await measureAgainstSolver(guides());
 measureFold(tern);
 await measureServer();
 measureScripts();

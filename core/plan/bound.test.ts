@@ -80,7 +80,13 @@ describe("the bound on lifts", () => {
     const boundOf = (job: Job): number => {
       const problem = problemFor(facts, job);
       const start = closedMachine(problem.model);
-      return liftBound(problem, start, relaxationOf(problem, start), everything(problem));
+      return liftBound(
+        problem,
+        start,
+        relaxationOf(problem, start),
+        everything(problem),
+        everything(problem),
+      );
     };
     expect(boundOf({ for: ["tray"], new: ["drive"] })).toBeCloseTo(2, 9);
     expect(boundOf({ for: ["tray"] })).toBeCloseTo(2.6, 9);
@@ -105,7 +111,7 @@ describe("the bound on lifts", () => {
         return !relaxation.reaches(without);
       });
       const joints = forced.reduce((sum, cost) => sum + cost, 0);
-      const bound = joints + liftBound(problem, start, relaxation, all);
+      const bound = joints + liftBound(problem, start, relaxation, all, all);
       expect({ seed, over: bound > naive + 1e-6 }).toEqual({ seed, over: false });
     }
   });

@@ -13,18 +13,20 @@ import type { State } from "./state.ts";
  * or the frame, or through a joint that must be open before one of them can leave home). Then the lifts cost at least Σ over T of (lift + place): a lift pays the dearest
  * of T in each piece, those that shared a piece must be split again, and by induction over the
  * splits a stack that holds x with its home still owes x, and of several that left home in one
- * piece all but the dearest. T is picked greedily, dearest first.
+ * piece all but the dearest. T is picked greedily, dearest first, among the parts that move when only
+ * `enough` joints are opened, a set that closes the goal: no other part is parted by every plan.
  */
 export function liftBound(
   problem: Problem,
   start: State,
   relaxation: Relaxation,
   allowed: Uint8Array,
+  enough: Uint8Array,
   isSpent: () => boolean = () => false,
 ): number {
   const { model } = problem;
   const minutes = (p: number): number => model.lift[p]! + model.place[p]!;
-  relaxation.reaches(allowed);
+  relaxation.reaches(enough);
   const lifted = relaxation.lifted.slice();
   const candidates = [...model.partIds.keys()]
     .filter((p) => p !== model.frame && lifted[p] === 1 && minutes(p) > 0)

@@ -1,73 +1,77 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
+import fc from "fast-check";
 import { parseGuide } from "../guide/parse.ts";
-import { pick, seeded } from "../testing/seeded.ts";
 import { guideErrors } from "./check.ts";
 import { planJob } from "./plan.ts";
+
+type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 
 const tern = JSON.parse(
   readFileSync(path.join(import.meta.dirname, "../../guides/marrowby-tern-15.json"), "utf8"),
 ) as Json;
 
-type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
-const JUNK: readonly Json[] = [
-  null,
-  true,
-  -1,
-  0,
-  3,
-  1e9,
-  "",
-  "board",
-  "fan-plug",
-  "no-such",
-  [],
-  {},
-];
+/** Words of the format and ids of the guide: junk that may pass for the real thing. */
+const junk: fc.Arbitrary<Json> = fc.oneof(
+  fc.constantFrom<Json>(null, true, -1, 0, 3, 1e9, "", "board", "fan-plug", "no-such", [], {}),
+  fc.jsonValue({ maxDepth: 2 }) as fc.Arbitrary<Json>,
+);
 
-/** Walks to a random place of a value and spoils it: dropped, replaced by junk or by another place. */
-function spoil(value: Json, random: () => number): Json {
+/** A way to spoil a file: which child to walk into at each level, how deep, and what to leave there. */
+const spoiling = fc.record({
+  turns: fc.array(fc.nat(1000), { minLength: 1, maxLength: 6 }),
+  drop: fc.boolean(),
+  junk,
+});
+
+function spoil(value: Json, { turns, drop, junk }: { turns: number[]; drop: boolean; junk: Json }) {
   const copy = structuredClone(value);
   let at: Json = copy;
-  for (let depth = 0; depth < 6; depth++) {
-    if (at === null || typeof at !== "object") break;
-    const holder: Record<string, Json> | Json[] = at;
-    const key = pick(random, Object.keys(holder));
-    if (key === undefined) break;
-    const child = (holder as Record<string, Json>)[key]!;
-    const isLeaf = child === null || typeof child !== "object";
-    if (!isLeaf && random() < 0.8) {
-      at = child;
-      continue;
-    }
-    if (random() < 0.3 && !Array.isArray(holder)) delete holder[key];
-    else (holder as Record<string, Json>)[key] = pick(random, JUNK);
-    break;
+  for (const [depth, turn] of turns.entries()) {
+    if (at === null || typeof at !== "object") return copy;
+    const holder = at as Record<string, Json>;
+    const keys = Object.keys(holder);
+    const key = keys[turn % Math.max(1, keys.length)];
+    if (key === undefined) return copy;
+    const child: Json = holder[key]!;
+    const isLast = depth === turns.length - 1 || child === null || typeof child !== "object";
+    if (!isLast) at = child;
+    else if (drop && !Array.isArray(at)) delete holder[key];
+    else holder[key] = junk;
+    if (isLast) return copy;
   }
   return copy;
 }
 
-test.each(Array.from({ length: 20 }, (_, i) => i))(
-  "a spoiled guide file is a finding or a plan, never a crash: batch %i",
-  (batch) => {
-    for (let seed = batch * 20 + 1; seed <= batch * 20 + 20; seed++) {
-      const random = seeded(seed);
-      let value: Json = tern;
-      const times = 1 + Math.floor(3 * random());
-      for (let i = 0; i < times; i++) value = spoil(value, random);
+test("a spoiled guide file is a finding or a plan, never a crash, never a hang", () => {
+  fc.assert(
+    fc.property(fc.array(spoiling, { minLength: 1, maxLength: 3 }), fc.nat(), (ways, part) => {
+      const value = ways.reduce<Json>(spoil, tern);
       const errors = guideErrors(value);
       for (const { level, path: at, message } of errors) {
-        expect({ seed, level, at: typeof at, said: message.length > 3 }).toEqual({
-          seed,
-          level: "error",
-          at: "string",
-          said: true,
-        });
+        expect(level).toBe("error");
+        expect(typeof at).toBe("string");
+        expect(message.length).toBeGreaterThan(3);
       }
       const guide = parseGuide(value);
-      if (errors.length > 0 || !guide.ok) continue;
-      const part = pick(random, Object.keys(guide.value.parts));
-      expect({ seed, ok: planJob(guide.value, { for: [part] }).ok }).toEqual({ seed, ok: true });
-    }
-  },
-);
+      if (errors.length > 0 || !guide.ok) return;
+      const ids = Object.keys(guide.value.parts);
+      expect(planJob(guide.value, { for: [ids[part % ids.length]!] }).ok).toBe(true);
+    }),
+    {
+      numRuns: 400,
+      seed: 20261125,
+      interruptAfterTimeLimit: 100_000,
+      markInterruptAsFailure: true,
+    },
+  );
+}, 120_000);
+
+test("anything at all in the place of a guide file is a finding", () => {
+  fc.assert(
+    fc.property(fc.jsonValue(), (value) => {
+      expect(guideErrors(value).length).toBeGreaterThan(0);
+    }),
+    { numRuns: 300, seed: 20261125 },
+  );
+});

@@ -92,7 +92,7 @@ export class SwitchBound {
         most[i] = values[i] === tool ? 1 : 0;
         for (const k of after[i]!) {
           const fresh = values[i] === tool && values[k] !== tool ? 1 : 0;
-          most[i] = Math.max(most[i]!, most[k]! + fresh);
+          most[i] = Math.max(most[i], most[k]! + fresh);
         }
       }
       return [...most]

@@ -78,7 +78,7 @@ class Search {
   run(): LeastWork {
     const { permanent } = this.problem.model;
     const allowed = Uint8Array.from(permanent, (never, j) => (never || this.start.open[j] ? 0 : 1));
-    this.waiting.push({ allowed, forced: new Uint8Array(allowed.length), bound: 0 });
+    this.waiting.push({ allowed, forced: this.neededAtOnce(allowed), bound: 0 });
     let nodes = 0;
     for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
       if (node.bound >= this.price - EPSILON) continue;
@@ -98,6 +98,19 @@ class Search {
     };
   }
 
+  /** The joints between a target's unit and what neither belongs to it nor comes new. */
+  private neededAtOnce(allowed: Uint8Array): Uint8Array {
+    const { model, goal } = this.problem;
+    const forced = new Uint8Array(allowed.length);
+    for (const { parts } of goal.units) {
+      for (const j of [...parts].flatMap((p) => model.jointsOfPart[p]!)) {
+        const leadsOut = model.joins[j]!.some((p) => !parts.has(p) && !goal.fresh.has(p));
+        if (leadsOut && allowed[j] === 1) forced[j] = 1;
+      }
+    }
+    return forced;
+  }
+
   private branch(node: Node): void {
     const allowed = node.allowed.slice();
     const forced = node.forced.slice();
@@ -106,7 +119,7 @@ class Search {
       if (!this.relaxation.reaches(allowed)) return;
       const chosen = this.minimal(allowed, forced);
       this.landmarks(allowed, forced, chosen);
-      bound = Math.max(bound, this.boundOf(allowed, forced));
+      bound = Math.max(bound, this.boundOf(allowed, forced, chosen));
       if (bound >= this.price - EPSILON) return;
       this.offer(realise(this.problem, this.start, chosen, bound, this.replays));
       if (this.best === undefined)
@@ -158,11 +171,11 @@ class Search {
     }
   }
 
-  private boundOf(allowed: Uint8Array, forced: Uint8Array): number {
+  private boundOf(allowed: Uint8Array, forced: Uint8Array, chosen: Uint8Array): number {
     const { jointCost } = this.problem.model;
     const joints = jointCost.reduce((sum, cost, j) => sum + (forced[j] ? cost : 0), 0);
     const isSpent = (): boolean => this.isSpent;
-    return joints + liftBound(this.problem, this.start, this.relaxation, allowed, isSpent);
+    return joints + liftBound(this.problem, this.start, this.relaxation, allowed, chosen, isSpent);
   }
 
   /** Takes out joints that no plan better than the best one can afford; whether there were any. */
