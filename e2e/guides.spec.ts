@@ -20,6 +20,20 @@ test("a machine is found by its code, its name and a part's code", async ({ page
   await find.fill("ZZ");
   await expect(row).toHaveCount(0);
   await expect(page.getByText("No guide answers to")).toBeVisible();
+  await find.fill("OW14-C");
+  await page.getByRole("link", { name: /OW14-C Sister/ }).click();
+  await expect(page.getByLabel("Underside code")).toHaveValue("OW14-C");
+});
+
+test("the check of a guide says what it finds, and what its author answered", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/ostrel-wick-14`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Check" }).click();
+  await expect(page.getByText("no error and no question that is not answered")).toBeVisible();
+  await expect(page.getByText("Answered by the author")).toBeVisible();
 });
 
 test("a job is tried both ways and put on a ticket", async ({ page, shop }) => {

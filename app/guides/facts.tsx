@@ -56,7 +56,7 @@ export function LayerMap({
             touched: new Set(chosen === undefined ? [] : [chosen]),
             out,
             inTheWay: new Set(),
-            ahead: new Set(Object.keys(guide.joints)),
+            ahead: new Set(Object.keys(guide.joints).filter((id) => !isUnder(guide, id, out))),
           }}
           onTap={choose}
         />
@@ -67,6 +67,10 @@ export function LayerMap({
     </Box>
   );
 }
+
+/** Whether a part that is still in place is over a joint. */
+const isUnder = (guide: Guide, joint: string, out: ReadonlySet<string>): boolean =>
+  guide.covers.some(({ part, over }) => over.includes(joint) && !out.has(part));
 
 function describe(guide: Guide, id: string): string {
   const over = guide.covers.filter((cover) => cover.over.includes(id)).map(({ part }) => part);

@@ -9,6 +9,7 @@ import { guideById } from "../../data/guides.server.ts";
 import { database } from "../../data/open.server.ts";
 import { allTickets } from "../../data/tickets.server.ts";
 import { JointTable, LayerMap, PartTable } from "../guides/facts.tsx";
+import { CheckView } from "../guides/check-view.tsx";
 import { TryJob } from "../guides/try-job.tsx";
 import type { Route } from "./+types/guide";
 
@@ -26,15 +27,15 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const tickets = (await allTickets(db))
     .filter(({ guideId, waits }) => guideId === whole.id && isOpen(waits))
     .map(({ number, customer }) => ({ number, customer: customer.name }));
-  return { guide: variant.value, codes: allCodes(whole), code, tickets };
+  return { guide: variant.value, whole, codes: allCodes(whole), code, tickets };
 }
 
 const isOpen = (waits: string): boolean => ["customer", "part", "bench"].includes(waits);
 
-const PAGES = ["Try a job", "Map", "Parts", "Joints"] as const;
+const PAGES = ["Try a job", "Map", "Parts", "Joints", "Check"] as const;
 
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
-  const { guide, codes, code, tickets } = loaderData;
+  const { guide, whole, codes, code, tickets } = loaderData;
   const [search, setSearch] = useSearchParams();
   const split = (name: string): string[] => (search.get(name) ?? "").split(",").filter(Boolean);
   const [job, setJob] = useState<Job>({ for: split("for"), new: split("new") });
@@ -92,6 +93,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
       {page === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
       {page === "Parts" && <PartTable guide={guide} />}
       {page === "Joints" && <JointTable guide={guide} />}
+      {page === "Check" && <CheckView guide={whole} />}
     </Box>
   );
 }

@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { data, Form, Link } from "react-router";
-import { allCodes, type Finding } from "../../core/guide/index.ts";
+import { guideForCode, type Finding, type Guide } from "../../core/guide/index.ts";
 import { allGuides, storeGuide } from "../../data/guides.server.ts";
 import { database } from "../../data/open.server.ts";
 import { Findings } from "../guides/findings.tsx";
@@ -17,17 +17,26 @@ const MOST_BYTES = 4_000_000;
 export async function loader() {
   const guides = await allGuides(await database());
   return {
-    guides: guides.map((guide) => ({
-      id: guide.id,
-      name: `${guide.maker} ${guide.model}`,
-      codes: allCodes(guide),
-      recognise: guide.recognise,
-      parts: Object.keys(guide.parts).length,
-      joints: Object.keys(guide.joints).length,
-      partCodes: Object.values(guide.parts).flatMap(({ codes }) => codes ?? []),
-    })),
+    machines: guides.flatMap((guide) => [
+      rowOf(guide, guide.codes, guide.recognise),
+      ...Object.entries(guide.variants ?? {}).flatMap(([code, { about }]) => {
+        const variant = guideForCode(guide, code);
+        return variant.ok ? [rowOf(variant.value, [code], about)] : [];
+      }),
+    ]),
   };
 }
+
+/** A machine in the list: a guide as its first codes name it, or one of its sisters. */
+const rowOf = (guide: Guide, codes: readonly string[], recognise: string) => ({
+  to: `/guides/${guide.id}?code=${encodeURIComponent(codes[0]!)}`,
+  name: `${guide.maker} ${guide.model}`,
+  codes,
+  recognise,
+  parts: Object.keys(guide.parts).length,
+  joints: Object.keys(guide.joints).length,
+  partCodes: Object.values(guide.parts).flatMap(({ codes }) => codes ?? []),
+});
 
 /** Takes a guide file in: what does not pass is shown with its paths, and nothing is stored. */
 export async function action({ request }: Route.ActionArgs) {
@@ -55,10 +64,10 @@ export async function action({ request }: Route.ActionArgs) {
 
 const plain = (text: string): string => text.replace(/\s+/g, "").toUpperCase();
 
-export default function Guides({ loaderData: { guides }, actionData }: Route.ComponentProps) {
+export default function Guides({ loaderData: { machines }, actionData }: Route.ComponentProps) {
   const [query, setQuery] = useState("");
   const wanted = plain(query);
-  const found = guides.filter(({ name, codes, partCodes }) =>
+  const found = machines.filter(({ name, codes, partCodes }) =>
     [name, ...codes, ...partCodes].some((text) => plain(text).includes(wanted)),
   );
   return (
@@ -96,11 +105,11 @@ export default function Guides({ loaderData: { guides }, actionData }: Route.Com
         sx={{ width: 420, mb: 1 }}
       />
       {found.length === 0 && <Typography>No guide answers to “{query}”.</Typography>}
-      {found.map(({ id, name, codes, recognise, parts, joints }) => (
+      {found.map(({ to, name, codes, recognise, parts, joints }) => (
         <Box
-          key={id}
+          key={to}
           component={Link}
-          to={`/guides/${id}`}
+          to={to}
           sx={{
             display: "grid",
             gridTemplateColumns: "210px 220px 1fr 150px",
