@@ -1,0 +1,143 @@
+import { pick, seeded } from "../testing/seeded.ts";
+import { danger, dangerWords, harm, likeness, screwOf, type Screw } from "./lookalike.ts";
+import { fillTray, type TrayGrid, type TrayLot } from "./tray.ts";
+
+const screw = (length: number, more: Partial<Screw> = {}): Screw => ({
+  drive: "PH0",
+  thread: "M2",
+  length,
+  headWidth: 4,
+  headShape: "pan",
+  finish: "black",
+  ...more,
+});
+const lot = (id: string, length: number, more: Partial<Screw> = {}, count = 2): TrayLot => ({
+  id,
+  screw: screw(length, more),
+  count,
+});
+const grid = (rows: number, columns: number, holds = 12): TrayGrid => ({ rows, columns, holds });
+
+describe("screws that look alike", () => {
+  test.each([
+    [screw(5), screw(5), 1, 0],
+    [screw(5), screw(6), 1, 0.7],
+    [screw(5), screw(7), 0.6667, 1],
+    [screw(5), screw(9), 0, 1],
+    [screw(5), screw(5, { drive: "T5" }), 0, 0],
+    [screw(5), screw(5, { thread: "M2.5" }), 0.7, 0.6],
+    [screw(5), screw(6, { finish: "silver" }), 0.5, 0.7],
+  ])("%j and %j", (a, b, alike, harmful) => {
+    expect(likeness(a, b)).toBeCloseTo(alike, 3);
+    expect(harm(a, b)).toBeCloseTo(harmful, 3);
+    expect(danger(a, b)).toBe(danger(b, a));
+  });
+
+  test("the danger is named: the long one in the short hole, or the thread that strips", () => {
+    expect(dangerWords(screw(5), screw(6))).toMatch(/a 6 mm screw in a 5 mm hole/);
+    expect(dangerWords(screw(5), screw(5, { thread: "M2.5" }))).toMatch(/strips the thread/);
+    expect(dangerWords(screw(5), screw(5))).toBeUndefined();
+  });
+
+  test("a guide's head is a width and a shape", () => {
+    const joint = {
+      kind: "screws",
+      joins: ["a", "b"],
+      drive: "P5",
+      thread: "M2",
+      length: 3,
+      count: 1,
+    };
+    expect(screwOf({ ...joint, kind: "screws", head: "5.2 flange" })).toMatchObject({
+      headWidth: 5.2,
+      headShape: "flange",
+    });
+    expect(screwOf({ ...joint, kind: "screws" })).toMatchObject({ headWidth: undefined });
+  });
+});
+
+describe("a tray of cells", () => {
+  test("with a cell for each lot none is shared, in the order they come out", () => {
+    const tray = fillTray([lot("a", 5), lot("b", 6), lot("c", 5)], grid(1, 3));
+    expect(tray).toEqual({ cells: [1, 2, 3], danger: 0, exact: true });
+  });
+
+  test("with a cell too few, those share that nobody takes for each other", () => {
+    const lots = [lot("a", 5), lot("b", 6), lot("c", 5, { drive: "T5" })];
+    const tray = fillTray(lots, grid(1, 2))!;
+    expect(tray.danger).toBe(0);
+    expect(tray.cells[0]).not.toBe(tray.cells[1]);
+  });
+
+  test("where a danger cannot be avoided it is the least one", () => {
+    const tray = fillTray([lot("a", 4), lot("b", 5), lot("c", 6.5)], grid(1, 2))!;
+    expect(tray.cells[0] === tray.cells[1] || tray.cells[1] === tray.cells[2]).toBe(false);
+    expect(tray.danger).toBeCloseTo(danger(screw(4), screw(6.5)), 6);
+  });
+
+  test("what lies in a cell already stays there", () => {
+    const tray = fillTray([{ ...lot("a", 5), cell: 3 }, lot("b", 6), lot("c", 7)], grid(1, 3))!;
+    expect(tray.cells[0]).toBe(3);
+    expect(new Set(tray.cells).size).toBe(3);
+  });
+
+  test("a cell is not heaped over what it holds by sharing; no room is said", () => {
+    const lots = [lot("a", 5, {}, 8), lot("b", 5, {}, 8)];
+    expect(fillTray(lots, grid(1, 1, 12))).toBeUndefined();
+    expect(fillTray(lots, grid(1, 2, 12))?.danger).toBe(0);
+  });
+
+  test("30 lots in 4 × 6 cells are filled exactly", () => {
+    const random = seeded(30);
+    const lots = Array.from({ length: 30 }, (_, i) => anyLot(i, random));
+    expect(fillTray(lots, grid(4, 6))).toMatchObject({ exact: true });
+  });
+});
+
+function anyLot(i: number, random: () => number): TrayLot {
+  const more = {
+    drive: pick(random, ["PH0", "PH1", "T5"]),
+    thread: pick(random, ["M2", "M2.5"]),
+    finish: pick(random, ["black", "silver"]),
+  };
+  return lot(
+    `lot-${i}`,
+    pick(random, [2, 2.5, 3, 3.5, 4, 5, 6, 7, 8]),
+    more,
+    1 + Math.floor(6 * random()),
+  );
+}
+
+/** Every way of filling the cells. */
+function leastDanger(lots: readonly TrayLot[], { rows, columns, holds }: TrayGrid): number {
+  let best = Infinity;
+  const at: number[] = [];
+  const go = (cost: number): void => {
+    if (at.length === lots.length) {
+      best = Math.min(best, cost);
+      return;
+    }
+    const i = at.length;
+    for (let c = 0; c < rows * columns; c++) {
+      const mates = [...lots.keys()].filter((k) => at[k] === c);
+      const held = mates.reduce((sum, k) => sum + lots[k]!.count, 0);
+      if (held > 0 && held + lots[i]!.count > holds) continue;
+      at.push(c);
+      go(cost + mates.reduce((sum, k) => sum + danger(lots[i]!.screw, lots[k]!.screw), 0));
+      at.pop();
+    }
+  };
+  go(0);
+  return best;
+}
+
+test.each(Array.from({ length: 80 }, (_, i) => i + 1))("no filling is safer: seed %i", (seed) => {
+  const random = seeded(seed);
+  const lots = Array.from({ length: 2 + Math.floor(5 * random()) }, (_, i) => anyLot(i, random));
+  const small = grid(1, 1 + Math.floor(4 * random()), pick(random, [6, 12, 30]));
+  const tray = fillTray(lots, small);
+  const least = leastDanger(lots, small);
+  if (!tray) return expect(least).toBe(Infinity);
+  expect(tray.exact).toBe(true);
+  expect(tray.danger).toBeCloseTo(least, 6);
+});

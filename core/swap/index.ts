@@ -1,0 +1,23 @@
+export {
+  PAD_STOCK,
+  padFor,
+  pasteFor,
+  schoolsOf,
+  SQUEEZE_OUT,
+  type Die,
+  type PadChoice,
+  type PasteNeed,
+  type School,
+} from "./paste.ts";
+export {
+  compareCodes,
+  DRIVE_LENGTHS,
+  driveHindrances,
+  memoryFit,
+  type CodeMatch,
+  type Drive,
+  type DriveSlot,
+  type MemoryFacts,
+  type MemoryFit,
+  type Module,
+} from "./fit.ts";
