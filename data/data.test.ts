@@ -105,24 +105,26 @@ test("a plan is made once and kept", async () => {
   expect(await db.models.plans.count()).toBe(1);
 });
 
+const begin = event("begin-event", { do: "answer", stop: "begin", answer: "yes" });
+
 describe("the ledger", () => {
   test("the first tick writes the plan with it; the same event twice is one event", async () => {
     const number = await atBench();
     expect(await eventsOf(db, number)).toEqual([]);
-    const first = await appendEvent(db, number, screws, 1);
-    expect(first).toMatchObject({ ok: true, value: [{ id: "first-event" }] });
-    expect(await appendEvent(db, number, screws, 1)).toEqual(first);
+    const first = await appendEvent(db, number, begin, 1);
+    expect(first).toMatchObject({ ok: true, value: [{ id: "begin-event" }] });
+    expect(await appendEvent(db, number, begin, 1)).toEqual(first);
     expect(await eventsOf(db, number)).toHaveLength(2);
     const ticket = (await ticketByNumber(db, number))!;
     expect((await openLedger(db, ticket)).isWritten).toBe(true);
   });
   test("who is behind is told what was missed, and nothing is written", async () => {
     const number = await atBench();
-    await appendEvent(db, number, screws, 1);
+    await appendEvent(db, number, begin, 1);
     const late = event("late-event", { do: "swap" });
     expect(await appendEvent(db, number, late, 1)).toMatchObject({
       ok: false,
-      error: { type: "stale", events: [{ id: "first-event" }] },
+      error: { type: "stale", events: [{ id: "begin-event" }] },
     });
     expect(await eventsOf(db, number)).toHaveLength(2);
   });
@@ -137,21 +139,37 @@ describe("the ledger", () => {
   });
   test("a ticket that is not at the bench, or not there, takes no event; an id is used once", async () => {
     const waiting = await createTicket(db, facts, { ...stamp, customerId: "c1" });
-    expect(await appendEvent(db, waiting, screws, 1)).toMatchObject({
+    expect(await appendEvent(db, waiting, begin, 1)).toMatchObject({
       error: { type: "not-at-bench" },
     });
-    expect(await appendEvent(db, "9", screws, 1)).toMatchObject({
+    expect(await appendEvent(db, "9", begin, 1)).toMatchObject({
       error: { type: "ticket-unknown" },
     });
     const [one, two] = [await atBench(), await atBench()];
-    await appendEvent(db, one, screws, 1);
-    expect(await appendEvent(db, two, screws, 1)).toMatchObject({ error: { type: "id-taken" } });
+    await appendEvent(db, one, begin, 1);
+    expect(await appendEvent(db, two, begin, 1)).toMatchObject({ error: { type: "id-taken" } });
+  });
+  test("a swollen pack holds the ticket: it waits for the customer until something was done", async () => {
+    const number = await atBench();
+    const bad = event("swollen-one", { do: "answer", stop: "lithium:battery", answer: "yes" });
+    await appendEvent(db, number, begin, 1);
+    expect((await appendEvent(db, number, bad, 2)).ok).toBe(true);
+    expect(await ticketByNumber(db, number)).toMatchObject({ waits: "customer" });
+    await decide(db, number, "yes-ready", stamp);
+    const on = event("go-on-anyway", screws.entry);
+    expect(await appendEvent(db, number, on, 3)).toMatchObject({
+      error: { type: "refused", refusal: { code: "stop" } },
+    });
+    const note = "pack taken out and disposed of by the licensed firm";
+    const good = { do: "answer", stop: "lithium:battery", answer: "no", note } as const;
+    expect((await appendEvent(db, number, event("made-safe-1", good), 3)).ok).toBe(true);
+    expect((await appendEvent(db, number, event("go-on-again", screws.entry), 4)).ok).toBe(true);
   });
   test("two at once: one is written, the other is told", async () => {
     const number = await atBench();
-    const other = { ...screws, id: "other-event" };
+    const other = { ...begin, id: "other-event" };
     const answers = await Promise.all([
-      appendEvent(db, number, screws, 1),
+      appendEvent(db, number, begin, 1),
       appendEvent(db, number, other, 1),
     ]);
     expect(answers.filter(({ ok }) => ok)).toHaveLength(1);
@@ -170,7 +188,8 @@ describe("another job for a ticket", () => {
   });
   test("half-way down the plan goes on from where the machine is", async () => {
     const number = await atBench();
-    await appendEvent(db, number, screws, 1);
+    await appendEvent(db, number, begin, 1);
+    await appendEvent(db, number, screws, 2);
     expect((await changeJob(db, number, job, change)).ok).toBe(true);
     const last = (await eventsOf(db, number)).at(-1)!;
     expect(last).toMatchObject({ id: "change-one", entry: { do: "replan", job } });

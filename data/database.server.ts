@@ -8,6 +8,8 @@ import { defineModels, type Models } from "./models.server.ts";
 export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
+  /** Where files lie that belong to it: photos. */
+  readonly folder: string;
 }
 
 interface RawConnection {
@@ -35,7 +37,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     logger: undefined,
   });
   await migrator.up();
-  return { sequelize, models: defineModels(sequelize) };
+  return { sequelize, models: defineModels(sequelize), folder };
 }
 
 const prepare = (connection: RawConnection): Promise<void> =>

@@ -5,6 +5,7 @@ import {
   foldLedger,
   machineOf,
   routeDown,
+  stopById,
   type BenchState,
   type Entry,
   type LedgerEvent,
@@ -15,6 +16,7 @@ import { fail, ok, type Result } from "../core/result.ts";
 import type { Job, JobError } from "../core/plan/index.ts";
 import type { Ticket, Wait } from "../core/ticket/index.ts";
 import type { Database } from "./database.server.ts";
+import { announce } from "./announce.server.ts";
 import { machineFor } from "./guides.server.ts";
 import type { EventRow } from "./models.server.ts";
 import { planAside } from "./planner.server.ts";
@@ -70,13 +72,22 @@ export async function appendEvent(
     if (!facts) return fail({ type: "ticket-unknown" });
     const ledger = await openLedger(db, facts);
     if (ledger.events.some(({ id }) => id === event.id)) return ok(ledger.events.slice(after));
-    const added = await judge(db, facts, ledger, event, after);
-    if (!added.ok) return added;
+    const judged = await judge(db, facts, ledger, event, after);
+    if (!judged.ok) return judged;
     const isWritten = await db.sequelize.transaction((transaction) =>
-      writeAfter(db, facts, ledger, added.value, transaction),
+      writeAfter(db, facts, ledger, judged.value, transaction),
     );
-    if (isWritten) return added;
+    if (isWritten) {
+      announce(ticket);
+      return ok(judged.value.added);
+    }
   }
+}
+
+/** What an event brings about: more events, and perhaps that the ticket leaves the bench. */
+interface Judged {
+  readonly added: readonly LedgerEvent[];
+  readonly leaves?: { readonly to: Wait; readonly note: string };
 }
 
 /** What this event adds to the ledger as it stands, or why it may not be written. */
@@ -86,7 +97,7 @@ async function judge(
   { events }: OpenLedger,
   event: LedgerEvent,
   after: number,
-): Promise<Result<readonly LedgerEvent[], AppendError>> {
+): Promise<Result<Judged, AppendError>> {
   if (await isTaken(db, event.id)) return fail({ type: "id-taken" });
   if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
   if (after !== events.length) return fail({ type: "stale", events: events.slice(after) });
@@ -94,7 +105,19 @@ async function judge(
   const state = foldLedger(machinery, events);
   const admitted = admit(machinery, state, event.entry);
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
-  return ok([event, ...(await followUp(machinery, state, event))]);
+  const added = [event, ...(await followUp(machinery, state, event))];
+  const leaves = leavesBench(machinery, event.entry);
+  return ok(leaves ? { added, leaves } : { added });
+}
+
+/** A closed job goes on to its soak; a held one waits for what the customer says. */
+function leavesBench({ guide }: Machinery, entry: Entry): Judged["leaves"] {
+  if (entry.do === "close") return { to: "soak", note: entry.explained ?? "count at nought" };
+  if (entry.do !== "answer") return undefined;
+  const stop = stopById(guide, entry.stop);
+  return stop?.holds && entry.answer !== stop.good
+    ? { to: "customer", note: `held: ${stop.ask} ${entry.answer}` }
+    : undefined;
 }
 
 /** Writes events behind those that were judged, all or none; false when others came first. */
@@ -102,7 +125,7 @@ async function writeAfter(
   db: Database,
   facts: BenchFacts,
   { events, isWritten }: OpenLedger,
-  added: readonly LedgerEvent[],
+  { added, leaves }: Judged,
   transaction: Transaction,
 ): Promise<boolean> {
   const known = isWritten ? events.length : 0;
@@ -114,10 +137,9 @@ async function writeAfter(
   for (let seq = known; seq < all.length; seq++) {
     await write(db, ticket, seq, all[seq]!, transaction);
   }
-  for (const { entry, at, by } of added) {
-    if (entry.do !== "close") continue;
-    const note = entry.explained ?? "count at nought";
-    await moveTicket(db, ticket, "bench", "soak", { at, by, note }, transaction);
+  if (leaves) {
+    const { at, by } = added.at(-1)!;
+    await moveTicket(db, ticket, "bench", leaves.to, { at, by, note: leaves.note }, transaction);
   }
   return true;
 }
@@ -144,13 +166,22 @@ async function followUp(
   event: LedgerEvent,
 ): Promise<readonly LedgerEvent[]> {
   const { entry } = event;
-  if (entry.do !== "release" && entry.do !== "lift") return [];
+  if (entry.do !== "release" && entry.do !== "lift" && entry.do !== "rework") return [];
   const state = apply(machinery.model, before, entry);
-  if (state.phase !== "down" || routeDown(machinery, state).complete) return [];
-  const plan = await replan(machinery, state, state.job!);
+  const isBack = entry.do === "rework";
+  if (!isBack && (state.phase !== "down" || routeDown(machinery, state).complete)) return [];
+  const job = isBack ? reachJob(before, entry.joint) : state.job!;
+  const plan = await replan(machinery, state, job);
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
   return [{ id: `${event.id}.replan`, at: event.at, by: event.by, entry: plan.value }];
 }
+
+/** The job of going back to a joint, done the way the job was. */
+const reachJob = ({ job }: BenchState, joint: string): Job => ({
+  for: [],
+  reach: [joint],
+  ...(job?.mode === undefined ? {} : { mode: job.mode }),
+});
 
 /** The entry that leads on from the machine as it is now, for the same job or another one. */
 async function replan(
@@ -213,14 +244,18 @@ export async function changeJob(
     const events = await eventsOf(db, ticket);
     const added = await judgeChange(db, facts, events, job, stamp);
     if (!added.ok) return added;
+    const judged = { added: added.value };
     const isWritten = await db.sequelize.transaction(async (transaction) => {
       const ledger = { events, isWritten: true };
-      if (!(await writeAfter(db, facts, ledger, added.value, transaction))) return false;
+      if (!(await writeAfter(db, facts, ledger, judged, transaction))) return false;
       const change = { job: JSON.stringify(job) };
       await db.models.tickets.update(change, { where: { number: ticket }, transaction });
       return true;
     });
-    if (isWritten) return ok(true);
+    if (isWritten) {
+      announce(ticket);
+      return ok(true);
+    }
   }
 }
 

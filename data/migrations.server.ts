@@ -70,4 +70,49 @@ export const migrations: Migration[] = [
       }
     },
   },
+  {
+    name: "2026-11-25-bench",
+    async up({ context }) {
+      const number = () => ({ type: DataTypes.INTEGER, allowNull: false });
+      await context.createTable("notes", {
+        id: key(),
+        guideId: link("guides", "id"),
+        step: text(),
+        text: text(),
+        ticket: link("tickets", "number"),
+        at: text(),
+        by: text(),
+      });
+      await context.addIndex("notes", ["guideId"]);
+      await context.createTable("photos", {
+        id: key(),
+        ticket: link("tickets", "number"),
+        step: text(),
+        width: number(),
+        height: number(),
+        at: text(),
+        by: text(),
+      });
+      await context.addIndex("photos", ["ticket"]);
+      await context.createTable("soaks", {
+        id: key(),
+        ticket: link("tickets", "number"),
+        round: text(),
+        readings: text(),
+        at: text(),
+        by: text(),
+      });
+      await context.addIndex("soaks", ["ticket"]);
+      await context.createTable("habits", {
+        person: { ...link("people", "id"), primaryKey: true },
+        habit: text(),
+        rows: number(),
+        columns: number(),
+        holds: number(),
+      });
+    },
+    async down({ context }) {
+      for (const table of ["habits", "soaks", "photos", "notes"]) await context.dropTable(table);
+    },
+  },
 ];

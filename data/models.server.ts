@@ -50,6 +50,40 @@ export interface EventRow {
   entry: string;
 }
 
+export interface NoteRow {
+  id: string;
+  guideId: string;
+  step: string;
+  text: string;
+  ticket: string;
+  at: string;
+  by: string;
+}
+export interface PhotoRow {
+  id: string;
+  ticket: string;
+  step: string;
+  width: number;
+  height: number;
+  at: string;
+  by: string;
+}
+export interface SoakRow {
+  id: string;
+  ticket: string;
+  round: string;
+  readings: string;
+  at: string;
+  by: string;
+}
+export interface HabitRow {
+  person: string;
+  habit: string;
+  rows: number;
+  columns: number;
+  holds: number;
+}
+
 type Table<Row extends object> = ModelStatic<Model<Row, Row> & Row>;
 export interface Models {
   readonly people: Table<PersonRow>;
@@ -59,11 +93,16 @@ export interface Models {
   readonly tickets: Table<TicketRow>;
   readonly moves: Table<MoveRow>;
   readonly events: Table<EventRow>;
+  readonly notes: Table<NoteRow>;
+  readonly photos: Table<PhotoRow>;
+  readonly soaks: Table<SoakRow>;
+  readonly habits: Table<HabitRow>;
 }
 
 /** New objects each time: Sequelize writes into what it is given. */
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const key = () => ({ ...text(), primaryKey: true });
+const number = () => ({ type: DataTypes.INTEGER, allowNull: false });
 
 export function defineModels(sequelize: Sequelize): Models {
   const table = <Row extends object>(name: string, columns: object): Table<Row> =>
@@ -105,6 +144,39 @@ export function defineModels(sequelize: Sequelize): Models {
       at: text(),
       by: text(),
       entry: text(),
+    }),
+    notes: table<NoteRow>("notes", {
+      id: key(),
+      guideId: text(),
+      step: text(),
+      text: text(),
+      ticket: text(),
+      at: text(),
+      by: text(),
+    }),
+    photos: table<PhotoRow>("photos", {
+      id: key(),
+      ticket: text(),
+      step: text(),
+      width: number(),
+      height: number(),
+      at: text(),
+      by: text(),
+    }),
+    soaks: table<SoakRow>("soaks", {
+      id: key(),
+      ticket: text(),
+      round: text(),
+      readings: text(),
+      at: text(),
+      by: text(),
+    }),
+    habits: table<HabitRow>("habits", {
+      person: key(),
+      habit: text(),
+      rows: number(),
+      columns: number(),
+      holds: number(),
     }),
   };
 }

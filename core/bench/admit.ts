@@ -12,11 +12,22 @@ import {
   remainingDown,
   remainingUp,
 } from "./ledger.ts";
+import { canTry, checksOf, closesMachine, unproven } from "./proof.ts";
+import { heldBy, openStop, stopById } from "./stops.ts";
 import { gateJoints, upBlock, type DoneLift, type UpBlock } from "./up.ts";
 
 /** Why an entry is not taken into the ledger, as a code and in words for the bench. */
 export interface Refusal {
-  readonly code: "phase" | "order" | "count" | "gate" | "unknown" | "take-back" | "open-count";
+  readonly code:
+    | "phase"
+    | "order"
+    | "count"
+    | "gate"
+    | "unknown"
+    | "take-back"
+    | "open-count"
+    | "stop"
+    | "proof";
   readonly message: string;
 }
 
@@ -30,6 +41,10 @@ export function admit(
   state: BenchState,
   entry: Entry,
 ): Result<true, Refusal> {
+  const held = heldBy(machinery, state);
+  if (held && !["answer", "take-back"].includes(entry.do)) {
+    return refuse("stop", `This job is held. ${held.otherwise}`);
+  }
   switch (entry.do) {
     case "start":
       if (state.phase !== "idle") return refuse("phase", "This job has been started already.");
@@ -55,6 +70,18 @@ export function admit(
       return admitTakeBack(state, entry.event);
     case "close":
       return admitClose(machinery, state, entry);
+    case "habit":
+      return GOOD;
+    case "answer":
+      return admitAnswer(machinery, state, entry);
+    case "check":
+      return admitCheck(machinery, state, entry);
+    case "rework":
+      return admitRework(machinery, state, entry.joint);
+    case "snag":
+      return machinery.model.partOf.has(entry.stuck) && isId(machinery, entry.held)
+        ? GOOD
+        : refuse("unknown", "This guide has no such part or joint.");
     default:
       return unreachable(entry);
   }
@@ -86,6 +113,8 @@ function admitDown(
   if (!keys.includes(JSON.stringify(move))) {
     return refuse("order", "This job does not need that step; change the job to add it.");
   }
+  const stop = openStop(machinery, state, entry);
+  if (stop) return refuse("stop", `Answer first: ${stop.ask}`);
   if (entry.do === "lift") return GOOD;
   const joint = guide.joints[entry.joint]!;
   return joint.kind === "screws" ? admitCount(joint.count, entry) : GOOD;
@@ -143,7 +172,14 @@ function admitUp(
   const move = state.done[index]!;
   const block = upBlock(state.problem!, state.done, state.undone, index);
   if (block) return refuse("order", upWords(machinery, block));
-  if (move.do === "lift") return admitGate(machinery, state, move);
+  if (move.do === "lift") {
+    const gate = admitGate(machinery, state, move);
+    if (!gate.ok || !closesMachine(machinery, state, entry)) return gate;
+    const left = unproven(machinery, state, "open");
+    return left.length === 0
+      ? GOOD
+      : refuse("proof", `Before this goes on, try out: ${wordList(left.map(({ what }) => what))}.`);
+  }
   const lot = state.lots.get(guideJointId(machinery, move.joint));
   return lot && entry.do === "make" ? admitCount(lot.out, entry) : GOOD;
 }
@@ -181,6 +217,10 @@ function admitClose(
   if (left.length > 0) {
     return refuse("phase", `${left.length} steps of the build-up are left to do.`);
   }
+  const unsure = unproven(machinery, state, "shut");
+  if (unsure.length > 0) {
+    return refuse("proof", `Still to be tried out: ${wordList(unsure.map(({ what }) => what))}.`);
+  }
   if (!Number.isInteger(entry.left) || entry.left < 0 || entry.left > 200) {
     return refuse("count", "Screws left over: a whole number from 0 to 200.");
   }
@@ -191,6 +231,55 @@ function admitClose(
     `The count does not come out at nought: ${Math.abs(over)} ${over > 0 ? "over" : "short"}. ` +
       "Find it, or write down what happened.",
   );
+}
+
+const isId = ({ model }: Machinery, id: string): boolean =>
+  model.partOf.has(id) || model.jointOf.has(id);
+
+/** An answer that lets a held job go on says how it came about. */
+function admitAnswer(
+  machinery: Machinery,
+  state: BenchState,
+  entry: Extract<Entry, { do: "answer" }>,
+): Result<true, Refusal> {
+  const stop = stopById(machinery.guide, entry.stop);
+  if (!stop) return refuse("unknown", "This guide has no such question.");
+  const isHeld = heldBy(machinery, state)?.id === stop.id;
+  if (isHeld && (entry.answer !== stop.good || (entry.note ?? "").trim() === "")) {
+    return refuse("stop", "This job is held: write down what was done about it to go on.");
+  }
+  return GOOD;
+}
+
+function admitCheck(
+  machinery: Machinery,
+  state: BenchState,
+  entry: Extract<Entry, { do: "check" }>,
+): Result<true, Refusal> {
+  if (state.phase !== "up") return refuse("phase", "Checks come in the build-up.");
+  const check = checksOf(machinery, state).find(({ what }) => what === entry.what);
+  if (!check) return refuse("unknown", "Nothing in this job touched that.");
+  if (entry.result === "na" && (entry.note ?? "").trim() === "") {
+    return refuse("proof", "Say why it does not apply.");
+  }
+  if (entry.round === "shut" && remainingUp(machinery.model, state).length > 0) {
+    return refuse("phase", "The machine is not shut yet.");
+  }
+  if (canTry(machinery, state, check)) return GOOD;
+  const open = check.because.map((id) => jointWord(machinery.guide, id));
+  return refuse("proof", `Not everything it hangs on is made yet: ${wordList(open)}.`);
+}
+
+function admitRework(
+  { guide, model }: Machinery,
+  state: BenchState,
+  id: string,
+): Result<true, Refusal> {
+  const joint = model.jointOf.get(id);
+  if (state.phase !== "up") return refuse("phase", "Going back comes in the build-up.");
+  return joint !== undefined && state.made.includes(joint)
+    ? GOOD
+    : refuse("order", `The ${jointWord(guide, id)} was not made in this job.`);
 }
 
 /** Screws that by the ledger lie on the bench at the end: out, not back in, and not lost. */

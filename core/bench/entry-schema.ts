@@ -1,5 +1,5 @@
 import { Ajv2020, type ValidateFunction } from "ajv/dist/2020.js";
-import { COUNT_REASONS, type Entry } from "./events.ts";
+import { CHECK_RESULTS, COUNT_REASONS, HABITS, type Entry } from "./events.ts";
 
 const id = { type: "string", minLength: 1, maxLength: 120 };
 const ids = { type: "array", items: id, minItems: 1, maxItems: 1000 };
@@ -29,6 +29,7 @@ export const entrySchema = {
       joint: id,
       count,
       cell: { type: "integer", minimum: 1, maximum: 200 },
+      lies: { enum: [...HABITS] },
       differs,
     }),
     entry("lift", ["parts"], { parts: ids }),
@@ -36,6 +37,16 @@ export const entrySchema = {
     entry("confirm", ["joint"], { joint: id }),
     entry("place", ["parts"], { parts: ids }),
     entry("make", ["joint"], { joint: id, count, differs }),
+    entry("habit", ["habit"], { habit: { enum: [...HABITS] } }),
+    entry("answer", ["stop", "answer"], { stop: id, answer: { enum: ["yes", "no"] }, note: text }),
+    entry("check", ["round", "what", "result"], {
+      round: { enum: ["open", "shut"] },
+      what: id,
+      result: { enum: [...CHECK_RESULTS] },
+      note: text,
+    }),
+    entry("rework", ["joint"], { joint: id }),
+    entry("snag", ["stuck", "held"], { stuck: id, held: id }),
     entry("take-back", ["event"], { event: id }),
     entry("close", ["left"], { left: count, explained: text }),
   ],

@@ -10,6 +10,15 @@ export interface CountDiffers {
   readonly note?: string;
 }
 
+/** Where a lot of screws goes while it is out; each habit has its own place. */
+export const HABITS = ["cells", "mirror", "with-part", "parked"] as const;
+export type Habit = (typeof HABITS)[number];
+
+export const CHECK_RESULTS = ["pass", "fail", "na"] as const;
+export type CheckResult = (typeof CHECK_RESULTS)[number];
+/** Before the cover goes on, and when the machine is shut. */
+export type Round = "open" | "shut";
+
 /** What one event of the ledger says. Steps are the plan's own, in the guide's ids. */
 export type Entry =
   | { readonly do: "start"; readonly job: Job; readonly down: readonly DownStep[] }
@@ -19,6 +28,8 @@ export type Entry =
       /** Screws only: how many came out, where they lie, and why it is not the guide's number. */
       readonly count?: number;
       readonly cell?: number;
+      /** Screws only: where they lie; with a cell it is `cells`. */
+      readonly lies?: Habit;
       readonly differs?: CountDiffers;
     }
   | { readonly do: "lift"; readonly parts: readonly string[] }
@@ -31,6 +42,27 @@ export type Entry =
       readonly count?: number;
       readonly differs?: CountDiffers;
     }
+  /** How this job's screws are kept from here on. */
+  | { readonly do: "habit"; readonly habit: Habit }
+  /** The answer to a stop (see stops.ts). */
+  | {
+      readonly do: "answer";
+      readonly stop: string;
+      readonly answer: "yes" | "no";
+      readonly note?: string;
+    }
+  /** A function of the machine tried out (see proof.ts). */
+  | {
+      readonly do: "check";
+      readonly round: Round;
+      readonly what: string;
+      readonly result: CheckResult;
+      readonly note?: string;
+    }
+  /** Back down to a joint that may have been missed; a new plan follows. */
+  | { readonly do: "rework"; readonly joint: string }
+  /** What held a part that would not come off. */
+  | { readonly do: "snag"; readonly stuck: string; readonly held: string }
   | { readonly do: "take-back"; readonly event: string }
   | { readonly do: "replan"; readonly job: Job; readonly down: readonly DownStep[] }
   | {

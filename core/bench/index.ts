@@ -1,10 +1,15 @@
 export {
+  CHECK_RESULTS,
   COUNT_REASONS,
+  HABITS,
   stepKey,
+  type CheckResult,
   type CountDiffers,
   type CountReason,
   type Entry,
+  type Habit,
   type LedgerEvent,
+  type Round,
 } from "./events.ts";
 export {
   apply,
@@ -31,3 +36,24 @@ export {
 } from "./words.ts";
 export { sweepLength, sweepOrder, type Spot } from "./sweep.ts";
 export { diveFromPlan, diveFromState } from "./progress.ts";
+export { heldBy, openStop, stopById, stopsOf, type Stop } from "./stops.ts";
+export {
+  canTry,
+  checksOf,
+  closesMachine,
+  HEAT_CHECK,
+  resultOf,
+  unproven,
+  type Check,
+} from "./proof.ts";
+export {
+  learn,
+  marksOf,
+  paceOf,
+  stepEstimate,
+  stepKind,
+  stepTimes,
+  type Learnt,
+  type Marks,
+  type StepTime,
+} from "./minutes.ts";

@@ -3,7 +3,15 @@ import { modelOf, type Model } from "../plan/model.ts";
 import { problemOf, type Job, type Problem } from "../plan/problem.ts";
 import type { DownStep, UpStep } from "../plan/plan.ts";
 import { after, closedMachine, type State } from "../plan/state.ts";
-import { type CountDiffers, type Entry, type LedgerEvent, stepKey } from "./events.ts";
+import {
+  type CheckResult,
+  type CountDiffers,
+  type Entry,
+  type Habit,
+  type LedgerEvent,
+  type Round,
+  stepKey,
+} from "./events.ts";
 import { placed, type Done, type DoneLift } from "./up.ts";
 
 export type Phase = "idle" | "down" | "swap" | "up" | "closed";
@@ -17,6 +25,7 @@ export interface Lot {
   /** undefined until it is made again. */
   readonly in: number | undefined;
   readonly cell: number | undefined;
+  readonly lies: Habit;
   readonly outDiffers: CountDiffers | undefined;
   readonly inDiffers: CountDiffers | undefined;
 }
@@ -40,7 +49,22 @@ export interface BenchState {
   /** Ids of the events that stand, oldest first: the last can be taken back. */
   readonly live: readonly string[];
   readonly closed: Extract<Entry, { do: "close" }> | undefined;
+  /** The habit chosen for this job, if any was. */
+  readonly habit: Habit | undefined;
+  /** Answers to stops, by stop. */
+  readonly answers: ReadonlyMap<string, Answer>;
+  /** What is replaced: a rework does not change it. */
+  readonly targets: readonly string[];
+  /** The last result of each check, by round and function. */
+  readonly checks: ReadonlyMap<string, Checked>;
+  /** The joint that is gone back to, while a rework lasts. */
+  readonly rework: string | undefined;
 }
+
+export type Answer = Extract<Entry, { do: "answer" }>;
+export type Checked = Extract<Entry, { do: "check" }>;
+export const checkKey = (round: Round, what: string): string => `${round}:${what}`;
+export type { CheckResult };
 
 /** Guide and model side by side, made once and handed on. */
 export interface Machinery {
@@ -83,6 +107,11 @@ const emptyBench = (model: Model): BenchState => ({
   lots: new Map(),
   live: [],
   closed: undefined,
+  habit: undefined,
+  answers: new Map(),
+  targets: [],
+  checks: new Map(),
+  rework: undefined,
 });
 
 /** The state after one more entry; `live` is the caller's. */
@@ -96,7 +125,7 @@ export function apply(model: Model, state: BenchState, entry: Entry): BenchState
     case "lift":
       return settled(model, lifted(model, state, entry.parts));
     case "swap":
-      return { ...state, phase: "up" };
+      return { ...state, phase: "up", rework: undefined };
     case "confirm":
       return {
         ...state,
@@ -108,9 +137,39 @@ export function apply(model: Model, state: BenchState, entry: Entry): BenchState
       return made(model, state, entry);
     case "close":
       return { ...state, phase: "closed", closed: entry };
+    case "habit":
+      return { ...state, habit: entry.habit };
+    case "answer":
+      return { ...state, answers: new Map(state.answers).set(entry.stop, entry) };
+    case "check":
+      return {
+        ...state,
+        checks: new Map(state.checks).set(checkKey(entry.round, entry.what), entry),
+      };
+    case "rework":
+      return reworked(model, state, entry.joint);
+    case "snag":
     case "take-back":
       return state;
   }
+}
+
+/** Down again from where the build-up stands: what is back counts as never taken off. */
+function reworked(model: Model, state: BenchState, joint: string): BenchState {
+  const done = state.done.filter((_, i) => !state.undone.has(i));
+  const plan = done.map((move) => stepOfDone(model, move));
+  return { ...state, phase: "down", done, undone: new Set(), plan, rework: joint };
+}
+
+/** Results that a joint's being opened again makes void. */
+function withoutChecksOf(
+  model: Model,
+  checks: ReadonlyMap<string, Checked>,
+  id: string,
+): ReadonlyMap<string, Checked> {
+  const joint = model.guide.joints[id]!;
+  const serves = joint.kind === "connector" ? (joint.serves ?? []) : [];
+  return new Map([...checks].filter(([, { what }]) => !serves.includes(what)));
 }
 
 function started(
@@ -122,7 +181,8 @@ function started(
   if (!problem.ok) throw new Error(`ledger: job does not fit the guide at ${problem.error.path}`);
   const kept = state.done.map((move) => stepOfDone(model, move));
   const plan = [...kept, ...entry.down];
-  return { ...state, phase: "down", job: entry.job, problem: problem.value, plan };
+  const targets = entry.job.for.length > 0 ? entry.job.for : state.targets;
+  return { ...state, phase: "down", job: entry.job, problem: problem.value, plan, targets };
 }
 
 /** A strip-down whose steps are all done has come to the swap. */
@@ -155,17 +215,22 @@ function released(
   const machine = after(state.machine, { do: "release", joint });
   const done: Done[] = [...state.done, { do: "release", joint }];
   const facts = model.guide.joints[entry.joint]!;
-  if (facts.kind !== "screws") return { ...state, machine, done };
+  const confirmed = new Set([...state.confirmed].filter((j) => j !== joint));
+  const made = state.made.filter((j) => j !== joint);
+  const checks = withoutChecksOf(model, state.checks, entry.joint);
+  const next = { ...state, machine, done, confirmed, made, checks };
+  if (facts.kind !== "screws") return next;
   const lot: Lot = {
     joint: entry.joint,
     expected: facts.count,
     out: entry.count ?? facts.count,
     in: undefined,
     cell: entry.cell,
+    lies: entry.cell === undefined ? (entry.lies ?? "mirror") : "cells",
     outDiffers: entry.differs,
     inDiffers: undefined,
   };
-  return { ...state, machine, done, lots: new Map(state.lots).set(entry.joint, lot) };
+  return { ...next, lots: new Map(state.lots).set(entry.joint, lot) };
 }
 
 function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchState {

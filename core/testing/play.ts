@@ -1,7 +1,10 @@
 import {
+  closesMachine,
   gateOf,
+  openStop,
   routeDown,
   routeUp,
+  unproven,
   type BenchState,
   type Entry,
   type Machinery,
@@ -16,6 +19,8 @@ export function nextEntry(
   const { guide } = machinery;
   if (state.phase === "down") {
     const step = routeDown(machinery, state).steps[0]!;
+    const stop = openStop(machinery, state, step);
+    if (stop) return { do: "answer", stop: stop.id, answer: stop.good };
     const joint = step.do === "release" ? guide.joints[step.joint]! : undefined;
     if (step.do === "lift" || joint?.kind !== "screws" || joint.captive === true) return step;
     const cell = 1 + state.lots.size;
@@ -26,7 +31,12 @@ export function nextEntry(
   if (state.phase === "swap") return { do: "swap" };
   if (state.phase !== "up") return undefined;
   const next = routeUp(machinery, state)[0];
-  if (!next) return { do: "close", left: 0 };
-  const open = gateOf(machinery, state, next.step).find(({ confirmed }) => !confirmed);
-  return open ? { do: "confirm", joint: open.joint } : next.step;
+  const round = next ? "open" : "shut";
+  const open = next && gateOf(machinery, state, next.step).find(({ confirmed }) => !confirmed);
+  if (open) return { do: "confirm", joint: open.joint };
+  if (!next || closesMachine(machinery, state, next.step)) {
+    const check = unproven(machinery, state, round)[0];
+    if (check) return { do: "check", round, what: check.what, result: "pass" };
+  }
+  return next ? next.step : { do: "close", left: 0 };
 }

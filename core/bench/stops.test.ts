@@ -1,0 +1,172 @@
+import { clips, guide, part, plug, screws, smallGuide } from "../testing/builders.ts";
+import { nextEntry } from "../testing/play.ts";
+import type { Guide } from "../guide/types.ts";
+import { planJob } from "../plan/plan.ts";
+import type { Job } from "../plan/problem.ts";
+import { admit } from "./admit.ts";
+import type { Entry, LedgerEvent } from "./events.ts";
+import { machineOf } from "./follow.ts";
+import { foldLedger, machineryOf, type BenchState, type Machinery } from "./ledger.ts";
+import { checksOf, closesMachine, unproven } from "./proof.ts";
+import { heldBy, openStop, stopById, stopsOf } from "./stops.ts";
+
+class TestBench {
+  readonly events: LedgerEvent[] = [];
+  readonly machinery: Machinery;
+  constructor(facts: Guide, job: Job) {
+    this.machinery = machineryOf(facts);
+    const plan = planJob(facts, job);
+    if (!plan.ok) throw new Error("no plan");
+    this.push({ do: "start", job, down: plan.value.down });
+  }
+  get state(): BenchState {
+    return foldLedger(this.machinery, this.events);
+  }
+  push(entry: Entry): void {
+    const id = `e${this.events.length}`;
+    this.events.push({ id, at: "2026-01-01T00:00:00Z", by: "t", entry });
+  }
+  tick(entry: Entry): string | undefined {
+    const answer = admit(this.machinery, this.state, entry);
+    if (!answer.ok) return answer.error.message;
+    this.push(entry);
+    return undefined;
+  }
+  /** Plays on until an entry comes that `isEnough` says to stop before. */
+  playTo(isEnough: (entry: Entry) => boolean): Entry | undefined {
+    for (let guard = 0; guard < 300; guard++) {
+      const entry = nextEntry(this.machinery, this.state, undefined);
+      if (!entry || isEnough(entry)) return entry;
+      expect(this.tick(entry)).toBeUndefined();
+    }
+    return undefined;
+  }
+}
+
+const fan = () => new TestBench(smallGuide(), { for: ["fan"] });
+const battery = () => new TestBench(smallGuide(), { for: ["battery"] });
+
+describe("stops", () => {
+  test("the first step waits for its answer, and no is not enough", () => {
+    const job = fan();
+    const first = { do: "release", joint: "base-clips" } as const;
+    expect(job.tick(first)).toMatch(/^Answer first: Charger out/);
+    expect(job.tick({ do: "answer", stop: "begin", answer: "no" })).toBeUndefined();
+    expect(job.tick(first)).toMatch(/^Answer first/);
+    expect(heldBy(job.machinery, job.state)).toBeUndefined();
+    expect(job.tick({ do: "answer", stop: "begin", answer: "yes" })).toBeUndefined();
+    expect(job.tick(first)).toBeUndefined();
+  });
+
+  test("before a battery is loosened it is looked at; unplugging it asks nothing of the kind", () => {
+    const job = battery();
+    const asked = job.playTo((entry) => entry.do === "answer" && entry.stop.startsWith("lithium"));
+    expect(asked).toEqual({ do: "answer", stop: "lithium:battery", answer: "no" });
+    expect(
+      stopsOf(job.machinery, job.state, { do: "release", joint: "battery-plug" }).map(
+        ({ id }) => id,
+      ),
+    ).not.toContain("lithium:battery");
+  });
+
+  test("a swollen pack holds the job until it is said what was done", () => {
+    const job = battery();
+    job.playTo((entry) => entry.do === "answer" && entry.stop.startsWith("lithium"));
+    expect(job.tick({ do: "answer", stop: "lithium:battery", answer: "yes" })).toBeUndefined();
+    expect(heldBy(job.machinery, job.state)?.id).toBe("lithium:battery");
+    expect(job.tick({ do: "release", joint: "battery-screws" })).toMatch(/^This job is held. Stop/);
+    expect(job.tick({ do: "answer", stop: "lithium:battery", answer: "no" })).toMatch(/write down/);
+    const note = "exchanged by the licensed firm";
+    expect(job.tick({ do: "answer", stop: "lithium:battery", answer: "no", note })).toBeUndefined();
+    expect(heldBy(job.machinery, job.state)).toBeUndefined();
+    expect(job.tick({ do: "release", joint: "battery-screws" })).toBeUndefined();
+  });
+
+  test("once the power is off it is drained before anything that harm can come to", () => {
+    const job = fan();
+    job.playTo((entry) => entry.do === "answer" && entry.stop === "drain");
+    expect(openStop(job.machinery, job.state, { do: "release", joint: "fan-plug" })?.id).toBe(
+      "drain",
+    );
+  });
+
+  test("seals, hinges and hot coolers ask where they are, and only there", () => {
+    const facts = guide({
+      parts: {
+        frame: part(),
+        seal: part("frame", { kind: "sticker", name: "Seal" }),
+        display: part("frame", { kind: "display" }),
+        cooler: part("frame", { kind: "heatsink" }),
+      },
+      joints: {
+        glue: { kind: "adhesive", joins: ["frame", "seal"] },
+        hinge: screws(["display", "frame"]),
+        hold: screws(["cooler", "frame"]),
+        lead: plug(["frame", "display"]),
+        edge: clips(["display", "frame"]),
+      },
+    });
+    const machinery = machineryOf(facts);
+    const state = foldLedger(machinery, []);
+    const ids = (step: Parameters<typeof stopsOf>[2]) =>
+      stopsOf(machinery, state, step).map(({ id }) => id);
+    expect(ids({ do: "release", joint: "glue" })).toContain("seal:seal");
+    expect(ids({ do: "release", joint: "hinge" })).toContain("hinge");
+    expect(ids({ do: "release", joint: "lead" })).not.toContain("hinge");
+    expect(ids({ do: "lift", parts: ["cooler"] })).toContain("heat");
+    expect(ids({ do: "place", parts: ["cooler"] })).toEqual([]);
+    expect(stopById(facts, "seal:cooler")).toBeUndefined();
+    expect(stopById(facts, "weather")).toBeUndefined();
+  });
+});
+
+describe("proof", () => {
+  test("what was opened is checked, nothing more and nothing less", () => {
+    const job = fan();
+    job.playTo((entry) => entry.do === "swap");
+    expect(checksOf(job.machinery, job.state)).toEqual([{ what: "fan", because: ["fan-plug"] }]);
+  });
+
+  test("the cover does not go on before the checks, nor is the job closed before they are done again", () => {
+    const job = fan();
+    const place = job.playTo((entry) => entry.do === "check");
+    expect(place).toMatchObject({ do: "check", round: "open", what: "fan" });
+    const cover = { do: "place", parts: ["base"] } as const;
+    expect(closesMachine(job.machinery, job.state, cover)).toBe(true);
+    expect(job.tick(cover)).toBe("Before this goes on, try out: fan.");
+    expect(job.tick({ do: "check", round: "open", what: "fan", result: "na" })).toMatch(/Say why/);
+    expect(job.tick({ do: "check", round: "open", what: "fan", result: "fail" })).toBeUndefined();
+    expect(job.tick(cover)).toMatch(/try out: fan/);
+    expect(job.tick({ do: "check", round: "open", what: "keyboard", result: "pass" })).toMatch(
+      /Nothing in this job/,
+    );
+    expect(job.tick({ do: "check", round: "shut", what: "fan", result: "pass" })).toMatch(
+      /not shut/,
+    );
+    expect(job.tick({ do: "check", round: "open", what: "fan", result: "pass" })).toBeUndefined();
+    expect(job.tick(cover)).toBeUndefined();
+    job.playTo((entry) => entry.do === "check");
+    expect(job.tick({ do: "close", left: 0 })).toBe("Still to be tried out: fan.");
+  });
+
+  test("going back to a plug makes its check void, and the build-up begins there again", () => {
+    const job = fan();
+    job.playTo((entry) => entry.do === "check");
+    job.tick({ do: "check", round: "open", what: "fan", result: "pass" });
+    job.playTo((entry) => entry.do === "check");
+    expect(job.tick({ do: "rework", joint: "board-screws" })).toMatch(/was not made in this job/);
+    expect(job.tick({ do: "rework", joint: "fan-plug" })).toBeUndefined();
+    const { machinery } = job;
+    const back: Job = { for: [], reach: ["fan-plug"] };
+    const plan = planJob(machinery.guide, back, machineOf(machinery.model, job.state.machine));
+    if (!plan.ok) throw new Error("no way back");
+    expect(job.tick({ do: "replan", job: back, down: plan.value.down })).toBeUndefined();
+    expect(job.state).toMatchObject({ phase: "down", rework: "fan-plug", targets: ["fan"] });
+    job.playTo((entry) => entry.do === "swap");
+    expect(job.state.done.map((move) => move.do)).toContain("lift");
+    const end = job.playTo((entry) => entry.do === "close");
+    expect(end).toEqual({ do: "close", left: 0 });
+    expect(unproven(machinery, job.state, "shut")).toEqual([]);
+    expect(job.tick(end!)).toBeUndefined();
+  });
+});

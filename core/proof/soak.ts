@@ -1,0 +1,117 @@
+/** One reading of a machine under load. */
+export interface Reading {
+  /** Seconds since the load began. */
+  readonly t: number;
+  readonly celsius: number;
+  readonly ambient: number;
+  readonly fanRpm: number;
+  readonly watts: number;
+  readonly memoryErrors: number;
+}
+
+export interface SoakFacts {
+  /** Rise over the room for each watt once it has settled, K/W. */
+  readonly perWatt: number;
+  readonly hottest: number;
+  readonly fanRpm: number;
+  readonly watts: number;
+  readonly memoryErrors: number;
+  readonly seconds: number;
+}
+
+export interface Limits {
+  readonly hottest: number;
+  /** A machine with a fan: the least it turns under load. */
+  readonly fanRpm: number;
+  /** How much more rise for each watt than before is too much, as a share. */
+  readonly worse: number;
+}
+export const LIMITS: Limits = { hottest: 95, fanRpm: 1200, worse: 0.08 };
+
+const median = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+};
+
+/** What a run comes to; its last third counts as settled. Undefined for fewer than six readings. */
+export function soakFacts(readings: readonly Reading[]): SoakFacts | undefined {
+  if (readings.length < 6) return undefined;
+  const settled = readings.slice(-Math.ceil(readings.length / 3));
+  const of = (pick: (reading: Reading) => number): number => median(settled.map(pick));
+  return {
+    perWatt: round(
+      of(({ celsius, ambient, watts }) => (celsius - ambient) / Math.max(1, watts)),
+      3,
+    ),
+    hottest: Math.max(...readings.map(({ celsius }) => celsius)),
+    fanRpm: of(({ fanRpm }) => fanRpm),
+    watts: round(
+      of(({ watts }) => watts),
+      1,
+    ),
+    memoryErrors: Math.max(...readings.map(({ memoryErrors }) => memoryErrors)),
+    seconds: readings.at(-1)!.t - readings[0]!.t,
+  };
+}
+
+const round = (value: number, digits: number): number => Number(value.toFixed(digits));
+
+export interface SoakFault {
+  readonly what: "heat" | "worse" | "fan" | "memory";
+  readonly says: string;
+  /** Where to look, likeliest first. */
+  readonly causes: readonly string[];
+}
+
+const COOLER = [
+  "paste: enough, and on the whole die",
+  "pad: the right thickness",
+  "cooler screws: tightened in order, in passes",
+];
+const FAN = ["fan plug: is it in?", "fan: does it turn by hand, is a lead in it?"];
+
+/** What is wrong with a run, measured against the limits and against the run before the work. */
+export function soakFaults(
+  after: SoakFacts,
+  before: SoakFacts | undefined,
+  hasFan: boolean,
+  limits = LIMITS,
+): readonly SoakFault[] {
+  const faults: SoakFault[] = [];
+  const isFanSlow = hasFan && after.fanRpm < limits.fanRpm;
+  const causes = isFanSlow ? [...FAN, ...COOLER] : hasFan ? [...COOLER, FAN[0]!] : COOLER;
+  if (isFanSlow) {
+    faults.push({
+      what: "fan",
+      says: `The fan turns at ${after.fanRpm} under load; at least ${limits.fanRpm} is due.`,
+      causes: FAN,
+    });
+  }
+  if (after.hottest > limits.hottest) {
+    faults.push({
+      what: "heat",
+      says: `${after.hottest.toFixed(0)} °C; ${limits.hottest} °C is the limit.`,
+      causes,
+    });
+  }
+  if (before && after.perWatt > before.perWatt * (1 + limits.worse)) {
+    const more = Math.round((after.perWatt / before.perWatt - 1) * 100);
+    faults.push({
+      what: "worse",
+      says: `Hotter than before the work: ${more} % more rise for each watt.`,
+      causes,
+    });
+  }
+  if (after.memoryErrors > 0) {
+    faults.push({
+      what: "memory",
+      says: `${after.memoryErrors} memory ${after.memoryErrors === 1 ? "error" : "errors"}.`,
+      causes: [
+        "memory module: seat it again, test each alone",
+        "memory on the board: then the board has to go",
+      ],
+    });
+  }
+  return faults;
+}
