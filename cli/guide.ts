@@ -13,7 +13,7 @@ import {
   type Job,
   type JobError,
 } from "../core/plan/index.ts";
-import { machineOf } from "../core/bench/index.ts";
+import { HABITS, lotsOf, machineOf, placeWords, trayOfPlan } from "../core/bench/index.ts";
 import { fail, ok, unreachable, type Result } from "../core/result.ts";
 
 interface CliError {
@@ -25,7 +25,7 @@ interface CliError {
 const USAGE =
   "guide check FILE | plan FILE --for ID,… [--reach ID,…] [--new ID,…] [--mode book|short] " +
   "[--variant CODE] | rework FILE --joint ID | snag FILE --for ID,… --done ID,… --stuck ID " +
-  "[--near VIEW,X,Y]";
+  "[--near VIEW,X,Y] | tray FILE --for ID,… [--grid 4x6] [--holds 12] [--way cells|mirror|with-part|parked]";
 
 const list = (value: string | undefined): readonly string[] =>
   (value ?? "").split(",").filter((id) => id !== "");
@@ -41,6 +41,7 @@ function run(argv: readonly string[]): Result<unknown, CliError> {
   if (!guide.ok) return guide;
   if (command === "plan") return plan(guide.value, options);
   if (command === "snag") return snag(guide.value, options);
+  if (command === "tray") return tray(guide.value, options);
   if (options.joint === undefined) return fail({ error: "name a joint: --joint ID", path: "" });
   return inWords(reworkOf(guide.value, options.joint));
 }
@@ -55,6 +56,9 @@ interface Options {
   readonly done?: string;
   readonly stuck?: string;
   readonly near?: string;
+  readonly grid?: string;
+  readonly holds?: string;
+  readonly way?: string;
 }
 
 function readArgs(
@@ -75,13 +79,16 @@ function readArgs(
         done: text,
         stuck: text,
         near: text,
+        grid: text,
+        holds: text,
+        way: text,
       },
     });
     const [command, file] = positionals;
     if (command === undefined || file === undefined || positionals.length > 2) {
       return fail({ error: USAGE, path: "" });
     }
-    if (!["check", "plan", "rework", "snag"].includes(command)) {
+    if (!["check", "plan", "rework", "snag", "tray"].includes(command)) {
       return fail({ error: `no command "${command}"; ${USAGE}`, path: "" });
     }
     return ok({ command, file, options: values });
@@ -160,6 +167,42 @@ function snag(guide: Guide, options: Options): Result<unknown, CliError> {
   const input = { job, machine: machineOf(model, machine), stuck };
   const point = near.value;
   return ok({ suspects: snagOf(model, point ? { ...input, near: point } : input) });
+}
+
+/** Where the screws of a job go: cell by cell, or lot by lot for the other ways. */
+function tray(guide: Guide, options: Options): Result<unknown, CliError> {
+  const way = HABITS.find((habit) => habit === (options.way ?? "cells"));
+  if (!way)
+    return fail({ error: `no way "${options.way}"; say ${HABITS.join(", ")}`, path: "/way" });
+  const size = /^(\d{1,2})x(\d{1,2})$/.exec(options.grid ?? "4x6");
+  const [rows, columns] = [Number(size?.[1]), Number(size?.[2])];
+  if (!size || rows * columns === 0) {
+    return fail({ error: "say the grid as ROWSxCOLUMNS, like --grid 4x6", path: "/grid" });
+  }
+  const holds = Number(options.holds ?? 12);
+  if (!Number.isInteger(holds) || holds < 1) {
+    return fail({ error: "say how many screws a cell holds, like --holds 12", path: "/holds" });
+  }
+  const plan = planJob(guide, { for: list(options.for), mode: "short" });
+  if (!plan.ok) return inWords(plan);
+  const lots = lotsOf(guide, plan.value.down);
+  if (way !== "cells") {
+    return ok({
+      way,
+      lots: lots.map((joint) => ({ joint, lies: placeWords(guide, joint, way, undefined) })),
+    });
+  }
+  const filled = trayOfPlan(guide, plan.value.down, { rows, columns, holds });
+  if (!filled)
+    return fail({ error: `${lots.length} lots do not go into this tray`, path: "/grid" });
+  const { danger, exact, shared, cells } = filled;
+  return ok({
+    way,
+    lots: [...cells].map(([joint, cell]) => ({ joint, cell })),
+    danger,
+    exact,
+    shared,
+  });
 }
 
 function readPoint(

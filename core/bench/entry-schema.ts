@@ -33,7 +33,18 @@ export const entrySchema = {
       differs,
     }),
     entry("lift", ["parts"], { parts: ids }),
-    entry("swap", [], {}),
+    entry("swap", [], {
+      fitted: {
+        type: "array",
+        maxItems: 100,
+        items: {
+          type: "object",
+          required: ["part", "code"],
+          additionalProperties: false,
+          properties: { part: id, code: id },
+        },
+      },
+    }),
     entry("confirm", ["joint"], { joint: id }),
     entry("place", ["parts"], { parts: ids }),
     entry("make", ["joint"], { joint: id, count, differs }),

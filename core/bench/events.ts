@@ -19,6 +19,11 @@ export type CheckResult = (typeof CHECK_RESULTS)[number];
 /** Before the cover goes on, and when the machine is shut. */
 export type Round = "open" | "shut";
 
+export interface Fitted {
+  readonly part: string;
+  readonly code: string;
+}
+
 /** What one event of the ledger says. Steps are the plan's own, in the guide's ids. */
 export type Entry =
   | { readonly do: "start"; readonly job: Job; readonly down: readonly DownStep[] }
@@ -33,7 +38,8 @@ export type Entry =
       readonly differs?: CountDiffers;
     }
   | { readonly do: "lift"; readonly parts: readonly string[] }
-  | { readonly do: "swap" }
+  /** The new parts are in; `fitted` names their codes as they were read or typed. */
+  | { readonly do: "swap"; readonly fitted?: readonly Fitted[] }
   | { readonly do: "confirm"; readonly joint: string }
   | { readonly do: "place"; readonly parts: readonly string[] }
   | {

@@ -7,6 +7,7 @@ export {
   type CountDiffers,
   type CountReason,
   type Entry,
+  type Fitted,
   type Habit,
   type LedgerEvent,
   type Round,
@@ -57,3 +58,16 @@ export {
   type Marks,
   type StepTime,
 } from "./minutes.ts";
+export {
+  leadRoute,
+  lotsOf,
+  placeWords,
+  tighteningOf,
+  trayOfPlan,
+  trayPlan,
+  whereabouts,
+  type Tightening,
+  type TrayPlan,
+  type Whereabouts,
+} from "./tray-plan.ts";
+export { reworkChoices, type Rework } from "./rework.ts";

@@ -7,6 +7,7 @@ import {
   type CheckResult,
   type CountDiffers,
   type Entry,
+  type Fitted,
   type Habit,
   type LedgerEvent,
   type Round,
@@ -59,6 +60,8 @@ export interface BenchState {
   readonly checks: ReadonlyMap<string, Checked>;
   /** The joint that is gone back to, while a rework lasts. */
   readonly rework: string | undefined;
+  /** Codes of what was put in. */
+  readonly fitted: readonly Fitted[];
 }
 
 export type Answer = Extract<Entry, { do: "answer" }>;
@@ -112,6 +115,7 @@ const emptyBench = (model: Model): BenchState => ({
   targets: [],
   checks: new Map(),
   rework: undefined,
+  fitted: [],
 });
 
 /** The state after one more entry; `live` is the caller's. */
@@ -125,7 +129,12 @@ export function apply(model: Model, state: BenchState, entry: Entry): BenchState
     case "lift":
       return settled(model, lifted(model, state, entry.parts));
     case "swap":
-      return { ...state, phase: "up", rework: undefined };
+      return {
+        ...state,
+        phase: "up",
+        rework: undefined,
+        fitted: [...state.fitted, ...(entry.fitted ?? [])],
+      };
     case "confirm":
       return {
         ...state,

@@ -6,6 +6,7 @@ const length = { type: "number", minimum: -1000, maximum: 5000 };
 const size = { type: "number", exclusiveMinimum: 0, maximum: 5000 };
 const id = { type: "string", pattern: "^[a-z0-9][a-z0-9-]*$" };
 const flag = { type: "boolean" };
+const whole = { type: "integer", minimum: 0, maximum: 4096 };
 const posture = { enum: [...POSTURES] };
 const ids = { type: "array", items: id, minItems: 1, uniqueItems: true };
 const texts = { type: "array", items: text, uniqueItems: true };
@@ -123,6 +124,26 @@ export const guideSchema = {
       care: text,
       note: text,
       beforePower: flag,
+      dies: {
+        type: "array",
+        minItems: 1,
+        items: record(["name", "width", "height"], { name: text, width: size, height: size }),
+      },
+      bond: size,
+      gap: size,
+      memory: record(["generation", "speed", "soldered", "slots", "most"], {
+        generation: text,
+        speed: size,
+        soldered: whole,
+        slots: whole,
+        most: whole,
+      }),
+      slot: record(["lengths", "key", "buses", "standoff"], {
+        lengths: { type: "array", items: size, minItems: 1 },
+        key: { enum: ["B", "M"] },
+        buses: { type: "array", items: { enum: ["NVMe", "SATA"] }, minItems: 1 },
+        standoff: size,
+      }),
     }),
     joint: {
       type: "object",

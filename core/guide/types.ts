@@ -87,6 +87,39 @@ export interface GuidePart {
   readonly care?: string;
   readonly note?: string;
   readonly beforePower?: boolean;
+  /** A cooler: the dies it sits on, and the thickness of the paste between. */
+  readonly dies?: readonly Die[];
+  readonly bond?: number;
+  /** A thermal pad: the gap it fills. */
+  readonly gap?: number;
+  /** A board: the memory it takes. */
+  readonly memory?: MemoryFacts;
+  /** A drive: what its place takes. */
+  readonly slot?: DriveSlot;
+}
+
+export interface Die {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+}
+export interface MemoryFacts {
+  readonly generation: string;
+  /** MT/s */
+  readonly speed: number;
+  /** GB on the board for good. */
+  readonly soldered: number;
+  readonly slots: number;
+  /** GB in all. */
+  readonly most: number;
+}
+export interface DriveSlot {
+  /** M.2 lengths there is a place for, mm. */
+  readonly lengths: readonly number[];
+  readonly key: "B" | "M";
+  readonly buses: readonly ("NVMe" | "SATA")[];
+  /** Where the standoff sits when it comes from the maker, mm. */
+  readonly standoff: number;
 }
 
 export interface JointBase {

@@ -60,10 +60,12 @@ export function harm(a: Screw, b: Screw): number {
   return Math.max(byLength, a.thread === b.thread ? 0 : 0.6);
 }
 
-/** What it risks when two lots lie in one cell: 0 nothing, 1 the worst. Equal screws only mix their counts. */
+/** Lots in one cell that nobody takes for each other: only their counts are mixed. */
+const MIXED = 0.001;
+
+/** What it risks when two lots lie in one cell: 0.001 at least, 1 the worst. */
 export function danger(a: Screw, b: Screw): number {
-  const risk = likeness(a, b) * harm(a, b);
-  return likeness(a, b) === 1 && harm(a, b) === 0 ? 0.01 : Math.round(risk * 1000) / 1000;
+  return Math.max(MIXED, Math.round(likeness(a, b) * harm(a, b) * 1000) / 1000);
 }
 
 /** The danger in words, or undefined where there is none to speak of. */

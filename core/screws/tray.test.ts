@@ -65,7 +65,7 @@ describe("a tray of cells", () => {
   test("with a cell too few, those share that nobody takes for each other", () => {
     const lots = [lot("a", 5), lot("b", 6), lot("c", 5, { drive: "T5" })];
     const tray = fillTray(lots, grid(1, 2))!;
-    expect(tray.danger).toBe(0);
+    expect(tray.danger).toBe(0.001);
     expect(tray.cells[0]).not.toBe(tray.cells[1]);
   });
 

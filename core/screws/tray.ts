@@ -45,6 +45,7 @@ class Filling {
   private best: readonly number[] | undefined;
   private bestDanger = Infinity;
   private nodes = 0;
+  private readonly floor: number;
 
   constructor(
     private readonly lots: readonly TrayLot[],
@@ -54,6 +55,7 @@ class Filling {
     this.pair = lots.map((a) =>
       Float64Array.from(lots, (b) => (a === b ? 0 : danger(a.screw, b.screw))),
     );
+    this.floor = this.leastPairs() * this.leastDanger();
     const sum = (i: number): number => this.pair[i]!.reduce((total, d) => total + d, 0);
     this.order = [...lots.keys()]
       .filter((i) => lots[i]!.cell === undefined)
@@ -71,6 +73,22 @@ class Filling {
       danger: Math.round(this.bestDanger * 1e6) / 1e6,
       exact: this.nodes <= BUDGET,
     };
+  }
+
+  /** Pairs that share a cell when the lots are spread as evenly as can be: no way has fewer. */
+  private leastPairs(): number {
+    const small = Math.floor(this.lots.length / this.cellCount);
+    const heaped = this.lots.length % this.cellCount;
+    const pairs = (lots: number): number => (lots * (lots - 1)) / 2;
+    return heaped * pairs(small + 1) + (this.cellCount - heaped) * pairs(small);
+  }
+
+  private leastDanger(): number {
+    let least = Infinity;
+    for (const [i, row] of this.pair.entries()) {
+      for (let k = 0; k < i; k++) least = Math.min(least, row[k]!);
+    }
+    return least === Infinity ? 0 : least;
   }
 
   private total(cells: Int16Array): number {
@@ -135,6 +153,7 @@ class Filling {
   }
 
   private descend(cells: Int16Array, depth: number, cost: number): void {
+    if (this.bestDanger <= this.floor + 1e-9) return;
     if (++this.nodes > BUDGET || cost >= this.bestDanger - 1e-9) return;
     if (depth === this.order.length) return this.offer(cells);
     if (cost + this.owed(cells, depth) >= this.bestDanger - 1e-9) return;
@@ -150,12 +169,17 @@ class Filling {
     }
   }
 
-  /** What the lots still to be put in cost at least beside those that lie there: free cells take the dearest. */
+  /**
+   * What the lots still to be put in cost at least: each that is not the first in a free cell lies beside
+   * one that is there or still to come; the free cells take the dearest.
+   */
   private owed(cells: Int16Array, depth: number): number {
     const used = new Set(cells);
     used.delete(-1);
-    const shared = this.order.slice(depth).map((lot) => {
+    const left = this.order.slice(depth);
+    const shared = left.map((lot) => {
       let least = Infinity;
+      for (const other of left) if (other !== lot) least = Math.min(least, this.pair[lot]![other]!);
       for (const c of used) least = Math.min(least, this.costOf(cells, lot, c));
       return least;
     });

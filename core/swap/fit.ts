@@ -1,16 +1,11 @@
+import type { DriveSlot, MemoryFacts } from "../guide/types.ts";
+
 /** Lengths of M.2 drives, mm; all are 22 wide. */
 export const DRIVE_LENGTHS = [30, 42, 60, 80] as const;
 export type DriveLength = (typeof DRIVE_LENGTHS)[number];
 export type DriveKey = "B" | "M" | "B+M";
-export type DriveBus = "NVMe" | "SATA";
+export type DriveBus = DriveSlot["buses"][number];
 
-export interface DriveSlot {
-  readonly lengths: readonly number[];
-  readonly key: "B" | "M";
-  readonly buses: readonly DriveBus[];
-  /** Where the standoff sits now, mm from the slot. */
-  readonly standoff: number;
-}
 export interface Drive {
   readonly length: number;
   readonly key: DriveKey;
@@ -37,16 +32,6 @@ export function driveHindrances(slot: DriveSlot, drive: Drive): readonly string[
   return found;
 }
 
-export interface MemoryFacts {
-  readonly generation: string;
-  /** MT/s */
-  readonly speed: number;
-  /** GB on the board for good. */
-  readonly soldered: number;
-  readonly slots: number;
-  /** GB in all. */
-  readonly most: number;
-}
 export interface Module {
   readonly generation: string;
   readonly speed: number;

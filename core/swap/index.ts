@@ -4,7 +4,6 @@ export {
   pasteFor,
   schoolsOf,
   SQUEEZE_OUT,
-  type Die,
   type PadChoice,
   type PasteNeed,
   type School,
@@ -16,8 +15,6 @@ export {
   memoryFit,
   type CodeMatch,
   type Drive,
-  type DriveSlot,
-  type MemoryFacts,
   type MemoryFit,
   type Module,
 } from "./fit.ts";

@@ -1,9 +1,4 @@
-/** A die under the cooler, mm. */
-export interface Die {
-  readonly name: string;
-  readonly width: number;
-  readonly height: number;
-}
+import type { Die } from "../guide/types.ts";
 
 export interface PasteNeed {
   /** mm³ */

@@ -1,4 +1,5 @@
-import { compareCodes, driveHindrances, memoryFit, type DriveSlot } from "./fit.ts";
+import type { DriveSlot } from "../guide/types.ts";
+import { compareCodes, driveHindrances, memoryFit } from "./fit.ts";
 import { padFor, pasteFor, schoolsOf } from "./paste.ts";
 
 const die = (width: number, height: number) => ({ name: "die", width, height });

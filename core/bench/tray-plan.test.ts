@@ -1,0 +1,130 @@
+import { guide, part, plug, screws, smallGuide } from "../testing/builders.ts";
+import { nextEntry } from "../testing/play.ts";
+import { planJob } from "../plan/plan.ts";
+import type { LedgerEvent } from "./events.ts";
+import { foldLedger, machineryOf, type Lot } from "./ledger.ts";
+import { reworkChoices } from "./rework.ts";
+import {
+  leadRoute,
+  placeWords,
+  tighteningOf,
+  trayOfPlan,
+  trayPlan,
+  whereabouts,
+} from "./tray-plan.ts";
+
+const machinery = machineryOf(smallGuide());
+const grid = { rows: 2, columns: 2, holds: 12 };
+
+function played(steps: number) {
+  const plan = planJob(machinery.guide, { for: ["board"] });
+  if (!plan.ok) throw new Error("no plan");
+  const at = "2026-01-01T00:00:00Z";
+  const start = { do: "start", job: { for: ["board"] }, down: plan.value.down } as const;
+  const events: LedgerEvent[] = [{ id: "e0", at, by: "t", entry: start }];
+  for (let i = 0; i < steps; i++) {
+    const entry = nextEntry(machinery, foldLedger(machinery, events), undefined);
+    if (entry) events.push({ id: `e${i + 1}`, at, by: "t", entry });
+  }
+  return foldLedger(machinery, events);
+}
+
+describe("the tray of a job", () => {
+  test("gives each lot that comes out a cell, in the order they come out", () => {
+    const plan = planJob(machinery.guide, { for: ["fan"] });
+    const tray = plan.ok ? trayOfPlan(machinery.guide, plan.value.down, grid) : undefined;
+    expect([...tray!.cells.values()]).toEqual([1, 2]);
+    expect(tray).toMatchObject({ danger: 0, exact: true, shared: [] });
+  });
+  test("what lies in a cell stays there while the rest is planned", () => {
+    const state = played(4);
+    const [first] = state.lots.values();
+    const tray = trayPlan(machinery, state, grid)!;
+    expect(tray.cells.get(first!.joint)).toBe(first!.cell);
+    expect(new Set(tray.cells.values()).size).toBe(tray.cells.size);
+  });
+  test("a danger that cannot be avoided is named with its cell", () => {
+    const plan = planJob(machinery.guide, { for: ["board"] });
+    const tray = plan.ok
+      ? trayOfPlan(machinery.guide, plan.value.down, { rows: 1, columns: 1, holds: 99 })
+      : undefined;
+    expect(tray!.shared.map(({ risk }) => risk).join()).toMatch(/a 5 mm screw in a 3 mm hole/);
+  });
+  test.each([
+    ["cells", 3, "cell 3"],
+    ["mirror", undefined, "on the sheet, where they sat"],
+    ["with-part", undefined, "beside the base cover"],
+    ["parked", undefined, "back in their holes, parked"],
+  ] as const)("%s", (lies, cell, words) => {
+    expect(placeWords(machinery.guide, "base-screws", lies, cell)).toBe(words);
+  });
+});
+
+test("screws are counted by where they are", () => {
+  const lot: Lot = {
+    joint: "a",
+    expected: 4,
+    out: 4,
+    in: undefined,
+    cell: 1,
+    lies: "cells",
+    outDiffers: undefined,
+    inDiffers: undefined,
+  };
+  const lots: Lot[] = [
+    lot,
+    { ...lot, lies: "parked", out: 2, expected: 2 },
+    { ...lot, out: 3, in: 3, outDiffers: { reason: "missing-at-intake" } },
+    { ...lot, in: 2, inDiffers: { reason: "lost" } },
+  ];
+  expect(whereabouts(lots)).toEqual({ out: 4, back: 5, parked: 2, shortAtIntake: 1, lost: 2 });
+});
+
+describe("tightening a lot", () => {
+  const at = [
+    [0, 0],
+    [20, 0],
+    [20, 10],
+    [0, 10],
+  ].map(([x, y]) => ({ view: "top", x: x!, y: y! }));
+  const facts = guide({
+    parts: {
+      frame: part(),
+      cooler: part("frame", { handling: ["paste"] }),
+      lead: part("frame", { kind: "cable" }),
+    },
+    joints: {
+      stamped: screws(["cooler", "frame"], { count: 4, at, order: [4, 2, 3, 1] }),
+      plain: screws(["frame", "cooler"], { count: 4, at, torque: 0.2 }),
+      nowhere: screws(["cooler", "frame"]),
+      plug: plug(["frame", "lead"]),
+      guides: { kind: "route", joins: ["frame", "lead"] },
+      other: { kind: "route", joins: ["frame", "cooler"] },
+    },
+  });
+  test("the stamped order wins; else it goes crosswise, in passes for a cooler", () => {
+    expect(tighteningOf(facts, "stamped")).toMatchObject({ orderFrom: "the guide" });
+    expect(tighteningOf(facts, "stamped")!.passes[1]!.order).toEqual([3, 1, 2, 0]);
+    expect(tighteningOf(facts, "plain")!.passes).toHaveLength(3);
+    expect(tighteningOf(facts, "plain")).toMatchObject({
+      orderFrom: "computed crosswise",
+      torque: { low: 0.2, high: 0.2, source: "the guide" },
+    });
+    expect(tighteningOf(facts, "nowhere")).toBeUndefined();
+    expect(tighteningOf(facts, "plug")).toBeUndefined();
+  });
+  test("a lead is followed back through the guides it lies in", () => {
+    expect(leadRoute(facts, "plug")).toEqual(["guides"]);
+    expect(leadRoute(facts, "plain")).toEqual([]);
+  });
+});
+
+test("a function that fails points to its plugs, with the minutes back to each", () => {
+  let steps = 4;
+  while (played(steps).phase !== "up" || played(steps).machine.stack.some((s) => s !== 0))
+    steps += 1;
+  const [choice] = reworkChoices(machinery, played(steps), "fan");
+  expect(choice).toMatchObject({ joint: "fan-plug", off: ["base"] });
+  expect(choice!.minutes).toBeGreaterThan(0.5);
+  expect(reworkChoices(machinery, played(steps), "keyboard")).toEqual([]);
+});
