@@ -3,6 +3,7 @@ import {
   admit,
   apply,
   foldLedger,
+  leavesFor,
   machineOf,
   routeDown,
   stopById,
@@ -110,14 +111,13 @@ async function judge(
   return ok(leaves ? { added, leaves } : { added });
 }
 
-/** A closed job goes on to its soak; a held one waits for what the customer says. */
+/** That a job is closed, or held, with the words for the ticket's record. */
 function leavesBench({ guide }: Machinery, entry: Entry): Judged["leaves"] {
-  if (entry.do === "close") return { to: "soak", note: entry.explained ?? "count at nought" };
+  const to = leavesFor(guide, entry);
+  if (to === undefined) return undefined;
+  if (entry.do === "close") return { to, note: entry.explained ?? "count at nought" };
   if (entry.do !== "answer") return undefined;
-  const stop = stopById(guide, entry.stop);
-  return stop?.holds && entry.answer !== stop.good
-    ? { to: "customer", note: `held: ${stop.ask} ${entry.answer}` }
-    : undefined;
+  return { to, note: `held: ${stopById(guide, entry.stop)!.ask} ${entry.answer}` };
 }
 
 /** Writes events behind those that were judged, all or none; false when others came first. */

@@ -2,13 +2,16 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
 import { foldLedger } from "../core/bench/index.ts";
+import { GOOD_MACHINE, simulatedProbe } from "../core/stand-ins/index.ts";
 import { nextEntry } from "../core/testing/play.ts";
 import { seeded } from "../core/testing/seeded.ts";
 import { type Database, openDatabase } from "../data/database.server.ts";
 import { guideByCode, machineFor, storeGuide } from "../data/guides.server.ts";
 import { appendEvent, openLedger } from "../data/ledger.server.ts";
+import { addNote } from "../data/notes.server.ts";
+import { addSoak } from "../data/soaks.server.ts";
 import { createTicket, decide, ticketByNumber } from "../data/tickets.server.ts";
-import { PEOPLE, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
+import { NOTES, PEOPLE, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
 
 const DAY = 86_400_000;
 
@@ -29,6 +32,10 @@ export async function loadGuides(db: Database, folder: string): Promise<number> 
 export async function loadScenario(db: Database, now: number): Promise<void> {
   await db.models.people.bulkCreate(PEOPLE.map((person) => ({ ...person })));
   for (const [i, ticket] of TICKETS.entries()) await loadTicket(db, ticket, i, now);
+  for (const [i, note] of NOTES.entries()) {
+    const at = new Date(now - DAY).toISOString();
+    await addNote(db, { ...note, id: `demo-note-${i}`, ticket: "1007", at });
+  }
 }
 
 async function loadTicket(
@@ -78,8 +85,31 @@ async function advance(
     return;
   const most = stage.at === "bench" ? stage.steps : Infinity;
   clock = await playLedger(db, number, { most, short: stage.short, by, clock, random });
-  if (stage.at === "collection" || stage.at === "nothing") await decideNext("soak-passed");
+  if (stage.at === "collection" || stage.at === "nothing") {
+    await soakBoth(db, number, by, clock);
+    await decideNext("soak-passed");
+  }
   if (stage.at === "nothing") await decideNext("collected");
+}
+
+/** A run on the probe before the work, with a cooler full of dust, and one after it. */
+async function soakBoth(db: Database, number: string, by: string, clock: number): Promise<void> {
+  for (const [round, resistance] of [
+    ["before", 1.75],
+    ["after", 1.4],
+  ] as const) {
+    const probe = simulatedProbe(Number(number), { ...GOOD_MACHINE, resistance });
+    const readings = Array.from({ length: 180 }, probe);
+    const at = new Date(clock).toISOString();
+    await addSoak(db, {
+      id: `demo-soak-${number}-${round}`,
+      ticket: number,
+      round,
+      readings,
+      at,
+      by,
+    });
+  }
 }
 
 interface Play {
@@ -109,7 +139,7 @@ async function playLedger(db: Database, number: string, play: Play): Promise<num
     };
     const answer = await appendEvent(db, number, event, events.length);
     if (!answer.ok) throw new Error(`demo ticket ${number}: ${JSON.stringify(answer.error)}`);
-    if (entry.do !== "confirm" && entry.do !== "swap") step += 1;
+    if (["release", "lift", "place", "make"].includes(entry.do)) step += 1;
   }
   return clock;
 }

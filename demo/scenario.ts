@@ -154,3 +154,19 @@ export const TICKETS: readonly DemoTicket[] = [
     stage: { at: "customer" },
   },
 ];
+
+/** Lines that the people of the shop left for each other. */
+export const NOTES = [
+  {
+    guideId: "marrowby-tern-15",
+    step: "joint:base-clips",
+    text: "The clip by the charging jack goes last: start at the rear left corner.",
+    by: "Mirel Oakes",
+  },
+  {
+    guideId: "marrowby-tern-15",
+    step: "joint:fan-plug",
+    text: "The lead is short: tip the fan up before you walk the plug out.",
+    by: "Tobin Harrow",
+  },
+] as const;

@@ -5,11 +5,16 @@ import { Link, useNavigate } from "react-router";
 import {
   diveFromState,
   machineryOf,
+  mainPart,
+  mirrored,
   stepKey,
+  stepWords,
   type Entry,
+  type Fitted,
+  type Learnt,
   type LedgerEvent,
 } from "../../core/bench/index.ts";
-import type { Guide } from "../../core/guide/index.ts";
+import type { Guide, Point } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
 import { MachineMap } from "../machine-map/machine-map.tsx";
@@ -19,46 +24,92 @@ import { EndPanel, type Ending } from "./end-panel.tsx";
 import { GatePanel } from "./gate-panel.tsx";
 import { KeysPanel } from "./keys-panel.tsx";
 import { LotsStrip } from "./lots-strip.tsx";
+import { NotePanel, type StepNote } from "./note-panel.tsx";
+import { Pace } from "./pace.tsx";
 import { BigButton, Refused } from "./panel.tsx";
+import { PhotoPanel, type StepPhoto } from "./photo-panel.tsx";
+import { ProofPanel } from "./proof-panel.tsx";
+import { SnagPanel } from "./snag-panel.tsx";
 import { StepPanel } from "./step-panel.tsx";
-import { SwapPanel } from "./swap-panel.tsx";
+import { StopPanel } from "./stop-panel.tsx";
+import { SwapPanel, type Transfer } from "./swap-panel.tsx";
+import { TrayView } from "./tray-view.tsx";
 import { useLedger } from "./use-ledger.ts";
-import { benchView, screwStep, tapped, type BenchView, type ScrewStep } from "./view.ts";
+import {
+  benchView,
+  keepingNow,
+  screwStep,
+  tapped,
+  trayNow,
+  type BenchView,
+  type Keeping,
+  type ScrewStep,
+} from "./view.ts";
 
 export interface BenchScreenProps {
   readonly ticket: Ticket;
   readonly guide: Guide;
   readonly events: readonly LedgerEvent[];
   readonly who: string;
+  readonly keeping: Keeping;
+  readonly notes: readonly StepNote[];
+  readonly photos: readonly StepPhoto[];
+  readonly transfers: readonly Transfer[];
+  readonly learnt: Learnt;
+  readonly missed: Readonly<Record<string, number>>;
 }
 
+/** What lies over the step on the right, or over the map on the left. */
+type Aside = "snag" | "note" | "photo" | undefined;
+
 /** The bench: left the map, right the step, below the dive line and the tray. */
-export function BenchScreen({ ticket, guide, events, who }: BenchScreenProps) {
+export function BenchScreen(props: BenchScreenProps) {
+  const { ticket, guide, who, learnt } = props;
   const machinery = useMemo(() => machineryOf(guide), [guide]);
-  const ledger = useLedger(ticket.number, machinery, events, who);
+  const ledger = useLedger(ticket.number, machinery, props.events, who);
   const { state, tick, say } = ledger;
   const [chosen, setChosen] = useState<string>();
   const [showsKeys, setShowsKeys] = useState(false);
+  const [showsTray, setShowsTray] = useState(false);
+  const [isMapFull, setMapFull] = useState(false);
+  const [aside, setAside] = useState<Aside>();
+  const [near, setNear] = useState<Point>();
   const [ending, setEnding] = useState<Ending>({ left: undefined, explained: "" });
+  const [fitted, setFitted] = useState<readonly Fitted[]>([]);
   const view = useMemo(() => benchView(machinery, state, chosen), [machinery, state, chosen]);
-  const screws = screwStep(machinery, state, view.step);
+  const keeping = keepingNow(state, props.keeping);
+  const tray = useMemo(
+    () => trayNow(machinery, state, { habit: keeping.habit, grid: keeping.grid }),
+    [machinery, state, keeping.habit, keeping.grid],
+  );
+  const screws = screwStep(machinery, state, view.step, keeping, tray);
   const [draft, setDraft] = useDraft(view.step, screws);
+  const [turn, nextScrew] = useTurn(view.step);
   const navigate = useNavigate();
   useEffect(() => {
     if (ledger.isOver) void navigate(`/tickets/${ticket.number}`);
   }, [ledger.isOver, navigate, ticket.number]);
 
-  const done = () => {
-    const entry = entryFor(view, screws, draft, ending);
-    if (typeof entry === "string") return say(entry);
+  const close = () => {
+    setAside(undefined);
+    setNear(undefined);
+    setShowsTray(false);
+    setMapFull(false);
+  };
+  const go = (entry: Entry) => {
     setChosen(undefined);
+    close();
     tick(entry);
+  };
+  const done = () => {
+    if (aside !== undefined) return;
+    const entry = entryFor(view, screws, draft, ending, fitted);
+    if (typeof entry === "string") return say(entry);
+    go(entry);
   };
   const takeBack = () => {
     const last = state.live.at(-1);
-    if (last === undefined) return;
-    setChosen(undefined);
-    tick({ do: "take-back", event: last });
+    if (last !== undefined && state.live.length > 1) go({ do: "take-back", event: last });
   };
   const tap = (id: string) => {
     const step = tapped(view.left, id);
@@ -73,85 +124,206 @@ export function BenchScreen({ ticket, guide, events, who }: BenchScreenProps) {
     const reason = screws && reasonsFor(draft.count, screws.expected)[index];
     if (reason) setDraft({ ...draft, reason });
   };
-  const keys = { preventDefault: true };
+  const stuck = stuckPart(guide, view);
+  const snag = () => {
+    if (stuck === undefined)
+      return say("A snag is for the strip-down: nothing is to come off now.");
+    setShowsTray(false);
+    setAside("snag");
+  };
+  const step = view.step;
+  const key = step ? stepKey(step) : "job";
+  const about = step ? stepWords(guide, step) : "the job";
+  const isFree = aside === undefined;
+  const keys = { preventDefault: true, enabled: isFree };
   useHotkeys("space", done, keys);
   useHotkeys("backspace", takeBack, keys);
   useHotkeys("c", () => draft.count === screws?.expected && count(-1), keys);
   useHotkeys("minus", () => count(-1), keys);
   useHotkeys("equal, shift+equal", () => count(1), keys);
   useHotkeys("1, 2, 3", (event) => because(Number(event.key) - 1), keys);
-  useHotkeys("escape", () => setChosen(undefined));
+  useHotkeys("right", nextScrew, keys);
+  useHotkeys("s", snag, keys);
+  useHotkeys("n", () => setAside("note"), { ...keys, enabled: isFree && view.mood !== "stop" });
+  useHotkeys("p", () => setAside("photo"), keys);
+  useHotkeys("t", () => setShowsTray((now) => !now), keys);
+  useHotkeys("m", () => setMapFull((now) => !now), keys);
+  useHotkeys("escape", () => {
+    close();
+    setChosen(undefined);
+  });
   useHotkeys("?", () => setShowsKeys(true), { ...keys, useKey: true });
 
+  const at = (one: { readonly step: string }) => one.step === key;
   return (
     <Box
       component="main"
       sx={{
         height: "calc(100vh - 48px)",
         display: "grid",
-        gridTemplateColumns: "minmax(0, 1fr) 500px",
+        gridTemplateColumns: isMapFull ? "minmax(0, 1fr)" : "minmax(0, 1fr) 500px",
         gridTemplateRows: "minmax(0, 1fr) auto",
         overflow: "hidden",
       }}
     >
-      <MachineMap guide={guide} view={view.mapView} marks={view.marks} onTap={tap} />
-      <Box
-        sx={{
-          display: "grid",
-          gridTemplateRows: "auto minmax(0, 1fr) auto",
-          gap: 1.5,
-          p: 2,
-          minHeight: 0,
-          borderLeft: "1px solid var(--line)",
-          bgcolor: "var(--card)",
-        }}
-      >
-        <Head ticket={ticket} view={view} waiting={ledger.waiting} isAway={ledger.isAway} />
-        <Box sx={{ overflowY: "auto", minHeight: 0, display: "grid" }}>
-          {view.mood === "step" && view.step && (
-            <StepPanel
-              guide={guide}
-              step={view.step}
-              next={view.next}
-              screws={screws}
-              draft={draft}
-              setDraft={setDraft}
-            />
-          )}
-          {view.mood === "gate" && view.step && (
-            <GatePanel
-              guide={guide}
-              step={view.step}
-              gate={view.gate}
-              onConfirm={(joint) => tick({ do: "confirm", joint })}
-            />
-          )}
-          {view.mood === "swap" && <SwapPanel machinery={machinery} state={state} />}
-          {view.mood === "end" && (
-            <EndPanel
-              guide={guide}
-              state={state}
-              ending={ending}
-              setEnding={setEnding}
-              onDone={done}
-            />
-          )}
-          {view.mood === "closed" && <p>This job is closed.</p>}
-        </Box>
-        <Box sx={{ display: "grid", gap: 1 }}>
-          {ledger.trouble !== undefined && <Refused>{ledger.trouble}</Refused>}
-          <Box sx={{ display: "flex", gap: 1 }}>
-            <BigButton onClick={done} hint="Space" tone={view.mood === "swap" ? "copper" : "mat"}>
-              {doneWord(view)}
-            </BigButton>
-            <BigButton tone="plain" hint="⌫" onClick={takeBack} disabled={state.live.length < 2}>
-              Take back
-            </BigButton>
+      {showsTray ? (
+        <TrayView
+          ticket={ticket.number}
+          machinery={machinery}
+          state={state}
+          tray={tray}
+          keeping={keeping}
+          lit={litLot(step)}
+          view={view.mapView}
+          onHabit={(habit) => tick({ do: "habit", habit })}
+        />
+      ) : (
+        <MachineMap
+          guide={guide}
+          view={view.mapView}
+          marks={{
+            ...view.marks,
+            ...(view.marks.sequence ? { at: turn % view.marks.sequence.length } : {}),
+          }}
+          onTap={tap}
+          onSpot={aside === "snag" ? setNear : undefined}
+          near={near}
+        />
+      )}
+      {!isMapFull && (
+        <Box
+          sx={{
+            display: "grid",
+            gridTemplateRows: "auto minmax(0, 1fr) auto",
+            gap: 1.5,
+            p: 2,
+            minHeight: 0,
+            borderLeft: "1px solid var(--line)",
+            bgcolor: "var(--card)",
+          }}
+        >
+          <Head ticket={ticket} view={view} waiting={ledger.waiting} isAway={ledger.isAway} />
+          <Box sx={{ overflowY: "auto", minHeight: 0, display: "grid" }}>
+            {aside === "snag" && stuck !== undefined && (
+              <SnagPanel
+                guide={guide}
+                events={ledger.events}
+                stuck={stuck}
+                near={near}
+                missed={props.missed}
+                onFound={(entry) => {
+                  go(entry);
+                  if (entry.do === "snag") setChosen(`joint:${entry.held}`);
+                }}
+                onClose={close}
+              />
+            )}
+            {aside === "note" && (
+              <NotePanel
+                ticket={ticket.number}
+                step={key}
+                about={about}
+                notes={props.notes.filter(at)}
+                onClose={close}
+              />
+            )}
+            {aside === "photo" && (
+              <PhotoPanel
+                ticket={ticket.number}
+                step={key}
+                about={about}
+                photos={props.photos.filter(at)}
+                onClose={close}
+              />
+            )}
+            {isFree && view.mood === "stop" && view.stop && (
+              <StopPanel key={view.stop.id} stop={view.stop} state={state} onAnswer={tick} />
+            )}
+            {isFree && view.mood === "step" && step && (
+              <StepPanel
+                guide={guide}
+                step={step}
+                next={view.next}
+                screws={screws}
+                draft={draft}
+                setDraft={setDraft}
+                turn={turn}
+                onNextScrew={nextScrew}
+                notes={props.notes.filter(at)}
+                photos={props.photos.filter(at)}
+              />
+            )}
+            {isFree && view.mood === "gate" && step && (
+              <GatePanel
+                guide={guide}
+                step={step}
+                gate={view.gate}
+                onConfirm={(joint) => tick({ do: "confirm", joint })}
+              />
+            )}
+            {isFree && view.mood === "proof" && (
+              <ProofPanel
+                machinery={machinery}
+                state={state}
+                events={ledger.events}
+                round={view.round}
+                onTick={go}
+              />
+            )}
+            {isFree && view.mood === "swap" && (
+              <SwapPanel
+                machinery={machinery}
+                state={state}
+                transfers={props.transfers}
+                fitted={fitted}
+                setFitted={setFitted}
+              />
+            )}
+            {isFree && view.mood === "end" && (
+              <EndPanel
+                guide={guide}
+                state={state}
+                ending={ending}
+                setEnding={setEnding}
+                onDone={done}
+              />
+            )}
+            {isFree && view.mood === "closed" && <p>This job is closed.</p>}
+          </Box>
+          <Box sx={{ display: "grid", gap: 1 }}>
+            {ledger.trouble !== undefined && <Refused>{ledger.trouble}</Refused>}
+            {isFree && (
+              <Box sx={{ display: "flex", gap: 1 }}>
+                {view.mood !== "stop" && view.mood !== "proof" && (
+                  <BigButton
+                    onClick={done}
+                    hint="Space"
+                    tone={view.mood === "swap" ? "copper" : "mat"}
+                  >
+                    {doneWord(view, state.rework !== undefined)}
+                  </BigButton>
+                )}
+                {view.mood === "step" && stuck !== undefined && (
+                  <BigButton tone="plain" hint="S" onClick={snag}>
+                    Stuck
+                  </BigButton>
+                )}
+                <BigButton
+                  tone="plain"
+                  hint="⌫"
+                  onClick={takeBack}
+                  disabled={state.live.length < 2}
+                >
+                  Take back
+                </BigButton>
+              </Box>
+            )}
           </Box>
         </Box>
-      </Box>
+      )}
       <Box
         sx={{
+          position: "relative",
           gridColumn: "1 / -1",
           borderTop: "1px solid var(--line)",
           bgcolor: "var(--card)",
@@ -159,6 +331,13 @@ export function BenchScreen({ ticket, guide, events, who }: BenchScreenProps) {
           pb: 1,
         }}
       >
+        <Pace
+          machinery={machinery}
+          events={ledger.events}
+          left={stepsToCome(view, state.phase === "down")}
+          learnt={learnt}
+          who={who}
+        />
         <Box sx={{ px: 2 }}>
           <DiveLine
             dive={diveFromState(machinery, state)}
@@ -166,7 +345,7 @@ export function BenchScreen({ ticket, guide, events, who }: BenchScreenProps) {
             label={`Step ${view.at} of ${view.of}`}
           />
         </Box>
-        <LotsStrip guide={guide} lots={[...state.lots.values()]} lit={litLot(view.step)} />
+        <LotsStrip guide={guide} lots={[...state.lots.values()]} lit={litLot(step)} />
       </Box>
       <KeysPanel open={showsKeys} onClose={() => setShowsKeys(false)} />
     </Box>
@@ -175,6 +354,21 @@ export function BenchScreen({ ticket, guide, events, who }: BenchScreenProps) {
 
 const litLot = (step: Step | undefined): string | undefined =>
   step?.do === "release" || step?.do === "make" ? step.joint : undefined;
+
+/** All steps that are left: going down, their mirror as well. */
+function stepsToCome({ left }: BenchView, isDown: boolean): readonly Step[] {
+  if (!isDown) return left;
+  return left.flatMap((step) =>
+    step.do === "release" || step.do === "lift" ? [step, mirrored(step)] : [step],
+  );
+}
+
+/** What should come off next, while things come off. */
+function stuckPart(guide: Guide, { step, left }: BenchView): string | undefined {
+  if (step?.do !== "release" && step?.do !== "lift") return undefined;
+  const lift = step.do === "lift" ? step : left.find((one) => one.do === "lift");
+  return lift?.do === "lift" ? mainPart(guide, lift.parts) : undefined;
+}
 
 /** What is typed for a screw step; begins anew with each step. */
 function useDraft(
@@ -192,16 +386,28 @@ function useDraft(
   return [draft, (next) => setHeld({ key, draft: next })];
 }
 
+/** How many screws of this step have been turned; begins anew with each step. */
+function useTurn(step: Step | undefined): readonly [number, () => void] {
+  const key = step ? `${step.do} ${stepKey(step)}` : "";
+  const [held, setHeld] = useState({ key, turn: 0 });
+  const turn = held.key === key ? held.turn : 0;
+  return [turn, () => setHeld({ key, turn: turn + 1 })];
+}
+
 /** The entry that "done" means now, or what is missing for it, in words. */
 function entryFor(
   view: BenchView,
   screws: ScrewStep | undefined,
   draft: Draft,
   ending: Ending,
+  fitted: readonly Fitted[],
 ): Entry | string {
-  const { mood, step } = view;
-  if (mood === "swap") return { do: "swap" };
-  if (mood === "closed" || (!step && mood !== "end")) return "This job is closed.";
+  const { mood, step, stop, round } = view;
+  if (mood === "stop") return `Answer with Y or N: ${stop!.ask}`;
+  if (mood === "swap") return fitted.length > 0 ? { do: "swap", fitted } : { do: "swap" };
+  if (mood === "closed" || (!step && mood !== "end" && mood !== "proof"))
+    return "This job is closed.";
+  if (mood === "proof") return { do: "check", round, what: view.check!, result: "pass" };
   if (mood === "end" || !step) {
     if (ending.left === undefined) return "Count the screws that are left over; 0 is a count too.";
     const explained = ending.explained.trim();
@@ -215,12 +421,12 @@ function entryFor(
       ? { differs: { reason: draft.reason } }
       : {};
   if (step.do === "make") return { ...step, count: draft.count, ...differs };
-  const cell = draft.cell === undefined ? {} : { cell: draft.cell };
-  return { ...step, count: draft.count, ...cell, ...differs };
+  const place = draft.cell === undefined ? { lies: screws.lies } : { cell: draft.cell };
+  return { ...step, count: draft.count, ...place, ...differs };
 }
 
-function doneWord({ mood, gate, step }: BenchView): string {
-  if (mood === "swap") return "Swapped: build up";
+function doneWord({ mood, gate, step }: BenchView, isRework: boolean): string {
+  if (mood === "swap") return isRework ? "Seated anew: build up" : "Swapped: build up";
   if (mood === "end") return "Close the job";
   if (gate.some(({ confirmed }) => !confirmed)) return "Seen: it is in";
   return step?.do === "place" && gate.length > 0 ? "Covered" : "Done";
@@ -238,6 +444,7 @@ function Head({
   isAway: boolean;
 }) {
   const way = view.step?.do === "place" || view.step?.do === "make" ? "build-up" : "strip-down";
+  const ticks = waiting === 1 ? "1 tick waits" : `${waiting} ticks wait`;
   return (
     <Box sx={{ display: "flex", gap: 1.5, fontSize: 16, color: "var(--soft)" }}>
       <Link to={`/tickets/${ticket.number}`} style={{ color: "inherit" }}>
@@ -245,7 +452,7 @@ function Head({
       </Link>
       <span style={{ flex: 1 }}>{view.step && `${way}, step ${view.at} of ${view.of}`}</span>
       <span role="status">
-        {isAway ? "Not saved yet: trying again" : waiting > 0 ? "saving" : "saved"}
+        {isAway ? `Not saved yet: ${ticks}` : waiting > 0 ? "saving" : "saved"}
       </span>
     </Box>
   );

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
-import type { CountReason } from "../../core/bench/index.ts";
+import { placeWords, type CountReason } from "../../core/bench/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
 import { MONO } from "../theme.ts";
 import { Key } from "./panel.tsx";
 import type { ScrewStep } from "./view.ts";
@@ -36,6 +37,8 @@ const round = {
 } as const;
 
 interface CountProps {
+  readonly guide: Guide;
+  readonly id: string;
   readonly screws: ScrewStep;
   readonly isUp: boolean;
   readonly draft: Draft;
@@ -43,7 +46,7 @@ interface CountProps {
 }
 
 /** Count with − and +, the reason when it differs, and the cell of the tray. */
-export function CountBox({ screws, isUp, draft, setDraft }: CountProps) {
+export function CountBox({ guide, id, screws, isUp, draft, setDraft }: CountProps) {
   const to = (count: number) =>
     setDraft({ ...draft, count: Math.max(0, Math.min(200, count)), reason: undefined });
   const reasons = reasonsFor(draft.count, screws.expected);
@@ -64,7 +67,7 @@ export function CountBox({ screws, isUp, draft, setDraft }: CountProps) {
           +
         </ButtonBase>
         <Box sx={{ fontSize: 20 }}>of {screws.expected}</Box>
-        <Cell screws={screws} isUp={isUp} draft={draft} setDraft={setDraft} />
+        <Cell guide={guide} id={id} screws={screws} isUp={isUp} draft={draft} setDraft={setDraft} />
       </Box>
       {off > 0 && (
         <Box sx={{ fontSize: 20, fontWeight: 700 }}>
@@ -104,8 +107,16 @@ export function CountBox({ screws, isUp, draft, setDraft }: CountProps) {
   );
 }
 
-function Cell({ screws, isUp, draft, setDraft }: CountProps) {
+function Cell({ guide, id, screws, isUp, draft, setDraft }: CountProps) {
   if (screws.joint.captive === true) return <Box sx={{ fontSize: 18, ml: "auto" }}>stay in</Box>;
+  if (screws.lies !== "cells") {
+    return (
+      <Box sx={{ fontSize: 20, ml: "auto", maxWidth: 190, lineHeight: 1.2 }}>
+        {isUp ? "they lie " : "lay them "}
+        <b>{placeWords(guide, id, screws.lies, undefined)}</b>
+      </Box>
+    );
+  }
   if (isUp) {
     return (
       <Box sx={{ fontSize: 20, ml: "auto" }}>

@@ -14,7 +14,10 @@ export function LotsStrip({
   lots: readonly Lot[];
   lit: string | undefined;
 }) {
-  const lying = lots.filter(({ in: back, cell }) => back === undefined && cell !== undefined);
+  const lying = lots.filter(
+    ({ in: back, joint }) =>
+      back === undefined && (guide.joints[joint] as ScrewsJoint).captive !== true,
+  );
   if (lying.length === 0) {
     return <Box sx={{ px: 2, color: "var(--soft)", fontSize: 16 }}>The tray is empty.</Box>;
   }
@@ -29,6 +32,14 @@ export function LotsStrip({
     </Box>
   );
 }
+
+/** A mark for each place that is no cell. */
+const PLACE: Readonly<Record<Lot["lies"], string>> = {
+  cells: "?",
+  mirror: "sheet",
+  "with-part": "part",
+  parked: "hole",
+};
 
 function Lying({ guide, lot, isLit }: { guide: Guide; lot: Lot; isLit: boolean }) {
   const seen = useInView<HTMLElement>(isLit);
@@ -49,7 +60,7 @@ function Lying({ guide, lot, isLit }: { guide: Guide; lot: Lot; isLit: boolean }
       }}
     >
       <Box className="mono" sx={{ fontSize: isLit ? 24 : 17, fontWeight: 700 }}>
-        {lot.cell}
+        {lot.cell ?? PLACE[lot.lies]}
       </Box>
       <ScrewToken screw={guide.joints[lot.joint] as ScrewsJoint} />
       <Box className="mono" sx={{ fontSize: 17 }}>

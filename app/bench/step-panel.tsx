@@ -3,15 +3,19 @@ import {
   careLines,
   CONNECTOR_OPENS,
   deadWithout,
+  leadRoute,
   stepWords,
   toolWords,
 } from "../../core/bench/index.ts";
-import { wordList, type Guide } from "../../core/guide/index.ts";
+import { jointWord, wordList, type Guide } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
 import { ConnectorSign } from "../signs/connector-sign.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
 import { CountBox, type Draft } from "./count-box.tsx";
+import { Notes, type StepNote } from "./note-panel.tsx";
 import { Caution, StepLine } from "./panel.tsx";
+import { Thumb, type StepPhoto } from "./photo-panel.tsx";
+import { TighteningBox } from "./tightening.tsx";
 import type { ScrewStep } from "./view.ts";
 
 /** The step: what to do, with which bit, how it opens, what to heed, where the screws go. */
@@ -22,6 +26,10 @@ export function StepPanel({
   screws,
   draft,
   setDraft,
+  turn,
+  onNextScrew,
+  notes,
+  photos,
 }: {
   guide: Guide;
   step: Step;
@@ -29,6 +37,11 @@ export function StepPanel({
   screws: ScrewStep | undefined;
   draft: Draft;
   setDraft: (draft: Draft) => void;
+  /** How many screws of this step have been turned. */
+  turn: number;
+  onNextScrew: () => void;
+  notes: readonly StepNote[];
+  photos: readonly StepPhoto[];
 }) {
   const tool = toolWords(guide, step);
   return (
@@ -41,16 +54,29 @@ export function StepPanel({
       {screws && (
         <CountBox
           key={JSON.stringify(step)}
+          guide={guide}
+          id={jointOf(step)}
           screws={screws}
           isUp={step.do === "make"}
           draft={draft}
           setDraft={setDraft}
         />
       )}
+      {step.do === "make" && screws && (
+        <TighteningBox guide={guide} joint={step.joint} turn={turn} onNext={onNextScrew} />
+      )}
       <Connector guide={guide} step={step} />
+      <Notes notes={notes} />
       {careLines(guide, step).map((line) => (
         <Caution key={line}>{line}</Caution>
       ))}
+      {photos.length > 0 && (
+        <Box sx={{ display: "flex", gap: 1, overflowX: "auto" }}>
+          {photos.map(({ id, by }) => (
+            <Thumb key={id} id={id} by={by} />
+          ))}
+        </Box>
+      )}
       {next && (
         <Box sx={{ fontSize: 18, color: "var(--soft)" }}>Then: {stepWords(guide, next)}</Box>
       )}
@@ -58,11 +84,14 @@ export function StepPanel({
   );
 }
 
+const jointOf = (step: Step): string => ("joint" in step ? step.joint : "");
+
 function Connector({ guide, step }: { guide: Guide; step: Step }) {
   if (step.do !== "release" && step.do !== "make") return null;
   const joint = guide.joints[step.joint]!;
   if (joint.kind !== "connector") return null;
   const dead = deadWithout(joint);
+  const lead = leadRoute(guide, step.joint);
   return (
     <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
       <Box
@@ -74,6 +103,11 @@ function Connector({ guide, step }: { guide: Guide; step: Step }) {
         {CONNECTOR_OPENS[joint.type]}
         {dead.length > 0 && (
           <Box sx={{ mt: 0.5, color: "var(--soft)" }}>Dead while open: {wordList(dead)}.</Box>
+        )}
+        {lead.length > 0 && (
+          <Box sx={{ mt: 0.5, color: "var(--soft)" }}>
+            Its lead lies in: {wordList(lead.map((id) => jointWord(guide, id)))}; dotted on the map.
+          </Box>
         )}
       </Box>
     </Box>

@@ -1,14 +1,18 @@
 import { nanoid } from "nanoid";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
   admit,
   foldLedger,
+  leavesFor,
   type BenchState,
   type Entry,
   type LedgerEvent,
   type Machinery,
 } from "../../core/bench/index.ts";
 import type { Answer } from "../routes/events.ts";
+import type { Heard } from "../routes/stream.ts";
+import { stillGood, takeIn, type Pages } from "./queue.ts";
+import { dropTicks, keepTick, waitingTicks } from "./waiting-ticks.ts";
 
 export interface Ledger {
   readonly state: BenchState;
@@ -27,9 +31,10 @@ export interface Ledger {
 const RETRY_MS = 1500;
 
 /**
- * The ledger of a ticket on this screen. A tick shows at once, is sent with an id of its own and
- * counts as waiting until the server says that it is on disk; unanswered, the same event is sent
- * again. What the server refuses disappears, with the reason.
+ * The ledger of a ticket on this screen. A tick shows at once, is kept in the browser, is sent with an
+ * id of its own and counts as waiting until the server says that it is on disk; unanswered, the
+ * same event is sent again. What others write comes in by the stream; ticks that no longer hold
+ * after it are dropped, with the reason.
  */
 export function useLedger(
   ticket: string,
@@ -37,63 +42,144 @@ export function useLedger(
   loaded: readonly LedgerEvent[],
   by: string,
 ): Ledger {
-  const [known, setKnown] = useState(loaded);
-  const [queue, setQueue] = useState<readonly LedgerEvent[]>([]);
+  const [pages, setPages] = useState<Pages>({ known: loaded, queue: [] });
   const [trouble, say] = useState<string>();
   const [isAway, setAway] = useState(false);
   const [isOver, setOver] = useState(false);
+  const latest = useRef(pages);
+
+  const settle = useCallback(
+    (next: Pages) => {
+      const { queue, refused } = stillGood(machinery, next);
+      const gone = latest.current.queue.filter((event) => !queue.includes(event));
+      const fresh = next.known.slice(latest.current.known.length);
+      latest.current = { known: next.known, queue };
+      setPages(latest.current);
+      if (gone.length > 0) {
+        void dropTicks(
+          ticket,
+          gone.map(({ id }) => id),
+        );
+      }
+      if (fresh.some(({ entry }) => leavesFor(machinery.guide, entry))) setOver(true);
+      return { refused, fresh };
+    },
+    [machinery, ticket],
+  );
+
+  const hear = useCallback(
+    (from: number, events: readonly LedgerEvent[]): boolean => {
+      const next = takeIn(latest.current, from, events);
+      if (!next) return false;
+      const { refused, fresh } = settle(next);
+      const others = [...new Set(fresh.map((event) => event.by))].filter((name) => name !== by);
+      if (refused !== undefined) {
+        const who = others.join(" and ") || "Another screen";
+        say(`${who} went on with this job; your last step was not written. ${refused}`);
+      }
+      return true;
+    },
+    [by, settle],
+  );
+
+  useEffect(() => void hear(0, loaded), [hear, loaded]);
+  useStream(ticket, latest, hear);
 
   useEffect(() => {
-    setKnown((now) => (loaded.length > now.length ? loaded : now));
-  }, [loaded]);
+    let isStale = false;
+    void waitingTicks(ticket).then((kept) => {
+      if (isStale || kept.length === 0) return;
+      const queue = [...kept, ...latest.current.queue];
+      const once = queue.filter((event, i) => queue.findIndex(({ id }) => id === event.id) === i);
+      const next = takeIn({ ...latest.current, queue: once }, 0, latest.current.known)!;
+      const { refused } = settle(next);
+      if (refused !== undefined) say(`A step kept in this browser no longer holds. ${refused}`);
+    });
+    return () => {
+      isStale = true;
+    };
+  }, [settle, ticket]);
 
-  const first = queue[0];
+  const first = pages.queue[0];
   useEffect(() => {
     if (!first) return;
     let isStale = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const settle = (answer: Answer) => {
+    const again = () => {
+      timer = setTimeout(send, RETRY_MS);
+    };
+    const answered = (after: number, answer: Answer) => {
       if (isStale) return;
       setAway(false);
-      setKnown((now) => [...now, ...answer.events]);
-      setQueue((now) => (answer.ok ? now.slice(1) : []));
-      if (!answer.ok) say(answer.message);
-      if (answer.ok && first.entry.do === "close") setOver(true);
+      if (answer.ok) return void hear(after, answer.events);
+      // Others came first: what they wrote is heard, and the tick goes out again if it still holds.
+      if (answer.why === "stale" && answer.events.length > 0 && hear(after, answer.events)) {
+        if (latest.current.queue[0] === first) send();
+        return;
+      }
+      settle({ ...latest.current, queue: [] });
+      say(answer.message);
     };
     const send = () => {
-      post(ticket, first, known.length).then(settle, () => {
-        if (isStale) return;
-        setAway(true);
-        timer = setTimeout(send, RETRY_MS);
-      });
+      const after = latest.current.known.length;
+      post(ticket, first, after).then(
+        (answer) => answered(after, answer),
+        () => {
+          if (isStale) return;
+          setAway(true);
+          again();
+        },
+      );
     };
     send();
     return () => {
       isStale = true;
       clearTimeout(timer);
     };
-    // `known` changes only together with the queue; sending anew for it would send twice.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [first, ticket]);
+  }, [first, hear, settle, ticket]);
 
-  const events = useMemo(() => [...known, ...queue], [known, queue]);
+  const events = useMemo(() => [...pages.known, ...pages.queue], [pages]);
   const state = useMemo(() => foldLedger(machinery, events), [machinery, events]);
 
   const tick = useCallback(
     (entry: Entry) => {
-      const admitted = admit(machinery, state, entry);
+      const { known, queue } = latest.current;
+      const admitted = admit(machinery, foldLedger(machinery, [...known, ...queue]), entry);
       if (!admitted.ok) {
         say(admitted.error.message);
         return;
       }
       say(undefined);
       const event: LedgerEvent = { id: nanoid(), at: new Date().toISOString(), by, entry };
-      setQueue((now) => [...now, event]);
+      latest.current = { known, queue: [...queue, event] };
+      setPages(latest.current);
+      void keepTick(ticket, event);
     },
-    [machinery, state, by],
+    [machinery, by, ticket],
   );
 
-  return { state, events, waiting: queue.length, trouble, isAway, isOver, tick, say };
+  return { state, events, waiting: pages.queue.length, trouble, isAway, isOver, tick, say };
+}
+
+/** Listens to what others write; opened anew where something was missed. */
+function useStream(
+  ticket: string,
+  latest: { readonly current: Pages },
+  hear: (from: number, events: readonly LedgerEvent[]) => boolean,
+): void {
+  useEffect(() => {
+    let source: EventSource | undefined;
+    const open = () => {
+      source?.close();
+      source = new EventSource(`/tickets/${ticket}/stream?after=${latest.current.known.length}`);
+      source.onmessage = ({ data }: MessageEvent<string>) => {
+        const heard = JSON.parse(data) as Heard;
+        if (!hear(heard.from, heard.events)) open();
+      };
+    };
+    open();
+    return () => source?.close();
+  }, [ticket, latest, hear]);
 }
 
 async function post(ticket: string, event: LedgerEvent, after: number): Promise<Answer> {

@@ -6,13 +6,16 @@ import {
   type BenchState,
   type Entry,
 } from "../../core/bench/index.ts";
-import { planJob } from "../../core/plan/index.ts";
+import { planJob, type Step } from "../../core/plan/index.ts";
 import { smallGuide } from "../../core/testing/builders.ts";
 import { nextEntry } from "../../core/testing/play.ts";
 import { reasonsFor } from "./count-box.tsx";
-import { benchView, screwStep, tapped } from "./view.ts";
+import { benchView, screwStep as screwStepOf, tapped, trayNow } from "./view.ts";
 
 const machinery = machineryOf(smallGuide());
+const cells = { habit: "cells", grid: { rows: 2, columns: 3, holds: 12 } } as const;
+const screwStep = (facts: typeof machinery, state: BenchState, step: Step | undefined) =>
+  screwStepOf(facts, state, step, cells, trayNow(facts, state, cells));
 const plan = planJob(machinery.guide, { for: ["fan"] });
 if (!plan.ok) throw new Error("no plan");
 const start: Entry = { do: "start", job: { for: ["fan"] }, down: plan.value.down };
@@ -36,7 +39,21 @@ test("the moods of a job come in order: steps, swap, steps, a gate, steps, the e
     if (mood === "closed") break;
     state = go(state);
   }
-  expect(moods).toEqual(["step", "swap", "step", "gate", "step", "end", "closed"]);
+  expect(moods).toEqual([
+    "stop",
+    "step",
+    "stop",
+    "step",
+    "swap",
+    "step",
+    "gate",
+    "proof",
+    "gate",
+    "step",
+    "proof",
+    "end",
+    "closed",
+  ]);
 });
 
 test("steps are counted over the whole job, down and up", () => {
@@ -83,13 +100,13 @@ describe("screws", () => {
     const state = begun();
     const step = { do: "release", joint: "base-screws" } as const;
     expect(screwStep(machinery, state, step)).toMatchObject({ expected: 4, cell: 1 });
-    const short: Entry = { ...step, count: 3, cell: 7, differs: { reason: "stuck" } };
+    const short: Entry = { ...step, count: 3, cell: 5, differs: { reason: "stuck" } };
     const after = apply(machinery.model, state, short);
     expect(screwStep(machinery, after, { do: "make", joint: "base-screws" })).toMatchObject({
       expected: 3,
-      cell: 7,
+      cell: 5,
     });
-    expect(screwStep(machinery, after, { do: "release", joint: "fan-screws" })?.cell).toBe(8);
+    expect(screwStep(machinery, after, { do: "release", joint: "fan-screws" })?.cell).toBe(1);
   });
   test("a plug or a lift is no screw step", () => {
     expect(screwStep(machinery, begun(), { do: "release", joint: "fan-plug" })).toBeUndefined();

@@ -1,20 +1,32 @@
 import {
+  closesMachine,
   gateOf,
+  heldBy,
+  leadRoute,
   mainPart,
   nextCell,
+  openStop,
   routeDown,
   routeUp,
   stepKey,
+  tighteningOf,
+  trayPlan,
+  unproven,
   type BenchState,
+  type Habit,
   type Lot,
   type Machinery,
+  type Round,
+  type Stop,
+  type TrayPlan,
 } from "../../core/bench/index.ts";
 import type { Guide, ScrewsJoint } from "../../core/guide/index.ts";
 import type { DownStep, Step, UpStep } from "../../core/plan/index.ts";
+import type { TrayGrid } from "../../core/screws/index.ts";
 import type { MapMarks } from "../machine-map/machine-map.tsx";
 
 /** What the right side of the bench shows. */
-export type Mood = "step" | "gate" | "swap" | "end" | "closed";
+export type Mood = "step" | "stop" | "gate" | "proof" | "swap" | "end" | "closed";
 
 export interface BenchView {
   readonly mood: Mood;
@@ -22,6 +34,12 @@ export interface BenchView {
   /** The step after this one, for a look ahead. */
   readonly next: Step | undefined;
   readonly gate: readonly { readonly joint: string; readonly confirmed: boolean }[];
+  /** The question that has to be answered before the step. */
+  readonly stop: Stop | undefined;
+  /** Which checks are due, in the mood for them. */
+  readonly round: Round;
+  /** The function to be tried next, in that mood. */
+  readonly check: string | undefined;
   /** 1-based place of the step among all steps of the job, and their number. */
   readonly at: number;
   readonly of: number;
@@ -44,17 +62,24 @@ export function benchView(
   const gate = step?.do === "place" ? gateOf(machinery, state, step) : [];
   const open = gate.find(({ confirmed }) => !confirmed);
   const shown: Step | undefined = open ? { do: "make", joint: open.joint } : step;
-  const mood = moodOf(state, step, gate);
+  const stop = heldBy(machinery, state) ?? (step && openStop(machinery, state, step));
+  const round = step ? "open" : "shut";
+  const isTime = state.phase === "up" && !open && (!step || closesMachine(machinery, state, step));
+  const check = isTime ? unproven(machinery, state, round)[0]?.what : undefined;
+  const mood = stop ? "stop" : check !== undefined ? "proof" : moodOf(state, step, gate);
   return {
     mood,
     step,
+    stop,
+    round,
+    check,
     next: step ? rest[0] : undefined,
     gate,
     at: Math.min(doneCount(state) + 1, total(machinery, state)),
     of: total(machinery, state),
     left,
     mapView: mapViewOf(guide, mood, shown),
-    marks: marksOf(machinery, state, shown, left),
+    marks: { ...marksOf(machinery, state, shown, left), ...linesOf(guide, shown) },
   };
 }
 
@@ -109,6 +134,18 @@ function marksOf(
   };
 }
 
+/** The way a lead runs, and the order in which screws are tightened, for the step that is shown. */
+function linesOf(guide: Guide, step: Step | undefined): Pick<MapMarks, "lead" | "sequence"> {
+  if (step?.do !== "release" && step?.do !== "make") return {};
+  const lead = leadRoute(guide, step.joint);
+  const order =
+    step.do === "make" ? tighteningOf(guide, step.joint)?.passes.at(-1)!.order : undefined;
+  return {
+    ...(lead.length > 0 ? { lead: [step.joint, ...lead] } : {}),
+    ...(order && order.length > 2 ? { sequence: order } : {}),
+  };
+}
+
 /** The step that a tap on a part or a joint means, if it is among those that are left. */
 export function tapped(left: readonly Step[], id: string): Step | undefined {
   return left.find((step) =>
@@ -116,24 +153,50 @@ export function tapped(left: readonly Step[], id: string): Step | undefined {
   );
 }
 
-/** A screw step: how many are expected here, and the cell they go to or lie in. */
+/** A screw step: how many are expected here, and where they go to or lie. */
 export interface ScrewStep {
   readonly joint: ScrewsJoint;
   readonly expected: number;
+  readonly lies: Habit;
   readonly cell: number | undefined;
   readonly lot: Lot | undefined;
 }
+
+/** How this technician keeps screws, and the tray at hand. */
+export interface Keeping {
+  readonly habit: Habit;
+  readonly grid: TrayGrid;
+}
+
+/** The habit of the job, where one was chosen, else the technician's own. */
+export const keepingNow = (state: BenchState, own: Keeping): Keeping => ({
+  ...own,
+  habit: state.habit ?? own.habit,
+});
 
 export function screwStep(
   { guide }: Machinery,
   state: BenchState,
   step: Step | undefined,
+  keeping: Keeping,
+  tray: TrayPlan | undefined,
 ): ScrewStep | undefined {
   if (step?.do !== "release" && step?.do !== "make") return undefined;
   const joint = guide.joints[step.joint]!;
   if (joint.kind !== "screws") return undefined;
   const lot = state.lots.get(step.joint);
-  if (step.do === "make") return { joint, expected: lot?.out ?? joint.count, cell: lot?.cell, lot };
-  const cell = joint.captive === true ? undefined : nextCell(state);
-  return { joint, expected: joint.count, cell, lot };
+  if (step.do === "make") {
+    const { out, lies, cell } = lot ?? { out: joint.count, lies: keeping.habit, cell: undefined };
+    return { joint, expected: out, lies, cell, lot };
+  }
+  const isInCells = joint.captive !== true && keeping.habit === "cells";
+  const cell = isInCells ? (tray?.cells.get(step.joint) ?? nextCell(state)) : undefined;
+  const lies = joint.captive === true ? "parked" : keeping.habit;
+  return { joint, expected: joint.count, lies, cell, lot };
 }
+
+export const trayNow = (
+  machinery: Machinery,
+  state: BenchState,
+  { habit, grid }: Keeping,
+): TrayPlan | undefined => (habit === "cells" ? trayPlan(machinery, state, grid) : undefined);

@@ -1,8 +1,10 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
-import type { Lot, Phase } from "../../core/bench/index.ts";
-import { capital, wordList, type Guide } from "../../core/guide/index.ts";
+import { Link } from "react-router";
+import type { Checked, Fitted, Lot, Phase } from "../../core/bench/index.ts";
+import { capital, partWord, wordList, type Guide } from "../../core/guide/index.ts";
+import type { SoakFacts } from "../../core/proof/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
 import { Tally } from "../bench/end-panel.tsx";
@@ -122,6 +124,83 @@ export function JobSection({
           ))}
         </Box>
       )}
+    </Section>
+  );
+}
+
+export interface Proof {
+  readonly answers: readonly {
+    readonly ask: string;
+    readonly answer: string;
+    readonly note: string | undefined;
+  }[];
+  readonly checks: readonly Checked[];
+  readonly fitted: readonly Fitted[];
+  readonly soaks: readonly {
+    readonly round: string;
+    readonly by: string;
+    readonly at: string;
+    readonly facts: SoakFacts | undefined;
+  }[];
+}
+
+const RESULT_WORDS: Readonly<Record<Checked["result"], string>> = {
+  pass: "works",
+  fail: "fails",
+  na: "not applicable",
+};
+
+/** What was proven: stops answered, functions tried out, codes put in, soaks. */
+export function ProofSection({
+  guide,
+  number,
+  proof: { answers, checks, fitted, soaks },
+}: {
+  guide: Guide;
+  number: string;
+  proof: Proof;
+}) {
+  const good = checks.filter(({ result }) => result === "pass").length;
+  const line = checks.length === 0 ? "nothing tried out yet" : `${good} of ${checks.length} work`;
+  return (
+    <Section title="Prove" line={line} isDone={false}>
+      <Link to={`/tickets/${number}/soak`} style={{ color: "inherit" }}>
+        Soak: before and after
+      </Link>
+      {soaks.map(({ round, by, at, facts }) => (
+        <Fact key={`${round}${at}`} name={`Soak ${round}`}>
+          {facts
+            ? `${facts.perWatt.toFixed(2)} K/W, ${facts.hottest.toFixed(0)} °C at most, ${facts.memoryErrors} memory errors`
+            : "too short"}
+          {`; ${by}, ${momentWords(at)}`}
+        </Fact>
+      ))}
+      {(["open", "shut"] as const).map((round) => {
+        const all = checks.filter((check) => check.round === round);
+        if (all.length === 0) return null;
+        return (
+          <Fact key={round} name={round === "open" ? "Before the cover" : "Machine shut"}>
+            {all
+              .map(({ what, result, note }) =>
+                note === undefined
+                  ? `${what}: ${RESULT_WORDS[result]}`
+                  : `${what}: ${RESULT_WORDS[result]} (${note})`,
+              )
+              .join("; ")}
+          </Fact>
+        );
+      })}
+      {fitted.map(({ part, code }) => (
+        <Fact key={part} name="Put in">
+          {capital(partWord(guide, part))}, <span className="mono">{code}</span>
+        </Fact>
+      ))}
+      {answers.map(({ ask, answer, note }) => (
+        <Fact key={ask} name={`Answered ${answer}`}>
+          {ask}
+          {note !== undefined && ` ${note}`}
+        </Fact>
+      ))}
     </Section>
   );
 }

@@ -16,6 +16,12 @@ export interface MapMarks {
   readonly inTheWay: ReadonlySet<string>;
   /** Joints whose step is still to come: small marks that can be tapped. */
   readonly ahead: ReadonlySet<string>;
+  /** A plug and the guides its lead lies in: the way back along it. */
+  readonly lead?: readonly string[];
+  /** The order of the touched screws, as indices of their points, where it matters. */
+  readonly sequence?: readonly number[];
+  /** Which of the sequence is on now. */
+  readonly at?: number;
 }
 
 /**
@@ -27,11 +33,17 @@ export function MachineMap({
   view,
   marks,
   onTap,
+  onSpot,
+  near,
 }: {
   guide: Guide;
   view: string;
   marks: MapMarks;
   onTap: (id: string) => void;
+  /** Where on the view it was tapped, mm: used instead of what lies there. */
+  onSpot?: ((spot: Point) => void) | undefined;
+  /** A place to be marked. */
+  near?: Point | undefined;
 }) {
   const facts = guide.views[view]!;
   const shapes = useMemo(() => layersOf(guide, view), [guide, view]);
@@ -55,6 +67,11 @@ export function MachineMap({
             viewBox={`-6 -6 ${facts.width + 12} ${facts.height + 12}`}
             role="group"
             aria-label={`Map: ${facts.name}`}
+            onClickCapture={(event) => {
+              if (!onSpot) return;
+              event.stopPropagation();
+              onSpot({ view, ...spotOf(event.currentTarget, event) });
+            }}
           >
             <Hatch />
             {shapes.map((id) => (
@@ -68,11 +85,13 @@ export function MachineMap({
               .map(([id, joint]) => (
                 <SmallMarks key={id} id={id} joint={joint} view={view} onTap={onTap} />
               ))}
+            {marks.lead && <Lead guide={guide} view={view} joints={marks.lead} />}
             {joints
               .filter(([id]) => marks.touched.has(id))
               .map(([id, joint]) => (
-                <Touched key={id} id={id} joint={joint} view={view} onTap={onTap} />
+                <Touched key={id} id={id} joint={joint} view={view} onTap={onTap} marks={marks} />
               ))}
+            {near?.view === view && <Binds {...near} />}
           </svg>
         </TransformComponent>
       </TransformWrapper>
@@ -188,9 +207,10 @@ function SmallMarks({ id, joint, view, onTap }: JointProps) {
   );
 }
 
-function Touched({ id, joint, view, onTap }: JointProps) {
+function Touched({ id, joint, view, onTap, marks }: JointProps & { marks: MapMarks }) {
   const points = pointsIn(joint, view);
-  const order = sequenceOf(joint, points);
+  const isAll = points.length === joint.at?.length;
+  const order = (isAll ? marks.sequence : undefined) ?? sequenceOf(joint, points);
   return (
     <g data-joint={id} style={{ cursor: "pointer" }} onClick={() => onTap(id)}>
       <title>{joint.name ?? id}</title>
@@ -203,6 +223,9 @@ function Touched({ id, joint, view, onTap }: JointProps) {
       />
       {order.map((i, n) => (
         <g key={i} transform={`translate(${points[i]!.x} ${points[i]!.y})`}>
+          {marks.at === n && (
+            <circle r="9" fill="none" stroke="var(--mat)" strokeWidth="1.8" data-now={n + 1} />
+          )}
           {joint.kind === "screws" ? (
             <g transform="scale(0.55)">
               <ScrewHead {...joint} />
@@ -249,4 +272,42 @@ function sequenceOf(joint: GuideJoint, points: readonly Point[]): readonly numbe
     return joint.order.map((number: number) => number - 1);
   }
   return sweepOrder(points);
+}
+
+/** Where a click falls on the drawing, in its own millimetres. */
+function spotOf(svg: SVGSVGElement, { clientX, clientY }: { clientX: number; clientY: number }) {
+  const matrix = svg.getScreenCTM();
+  if (!matrix) return { x: 0, y: 0 };
+  const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
+  return { x: Math.round(x), y: Math.round(y) };
+}
+
+/** The lead from its plug back through its guides, each to the nearest point of the next. */
+function Lead({ guide, view, joints }: { guide: Guide; view: string; joints: readonly string[] }) {
+  const spots = joints.flatMap((id) => pointsIn(guide.joints[id]!, view));
+  if (spots.length < 2) return null;
+  const order = sweepOrder(spots);
+  const along = order[0] === 0 ? order : [...order].reverse();
+  return (
+    <polyline
+      points={along.map((i) => `${spots[i]!.x},${spots[i]!.y}`).join(" ")}
+      fill="none"
+      stroke="var(--mat)"
+      strokeWidth="1.6"
+      strokeDasharray="1 3"
+      strokeLinecap="round"
+    >
+      <title>The way of the lead</title>
+    </polyline>
+  );
+}
+
+/** The mark where a part binds. */
+function Binds({ x, y }: { x: number; y: number }) {
+  return (
+    <g transform={`translate(${x} ${y})`} data-near="yes">
+      <circle r="8" fill="none" stroke="var(--stop)" strokeWidth="1.8" />
+      <path d="M-12 0H12M0 -12V12" stroke="var(--stop)" strokeWidth="1.2" />
+    </g>
+  );
 }

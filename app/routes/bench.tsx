@@ -1,5 +1,10 @@
 import { redirect } from "react-router";
 import { database } from "../../data/open.server.ts";
+import { experienceOf } from "../../data/experience.server.ts";
+import { habitOf } from "../../data/habits.server.ts";
+import { notesOf } from "../../data/notes.server.ts";
+import { photosOf } from "../../data/photos.server.ts";
+import { planFor } from "../../data/plans.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
 import { openLedger } from "../../data/ledger.server.ts";
 import { ticketByNumber } from "../../data/tickets.server.ts";
@@ -16,12 +21,27 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const ticket = await ticketByNumber(db, params.number);
   if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
   if (ticket.waits !== "bench") throw redirect(`/tickets/${ticket.number}`);
-  const [{ machinery }, { events }, who] = await Promise.all([
+  const [{ machinery }, { events }, plan, who, notes, photos, experience] = await Promise.all([
     machineFor(db, ticket.guideId, ticket.code),
     openLedger(db, ticket),
+    planFor(db, ticket),
     whoIs(db, request),
+    notesOf(db, ticket.guideId),
+    photosOf(db, ticket.number),
+    experienceOf(db),
   ]);
-  return { ticket, guide: machinery.guide, events, who: who.name };
+  return {
+    ticket,
+    guide: machinery.guide,
+    events,
+    who: who.name,
+    keeping: await habitOf(db, who.id),
+    notes,
+    photos,
+    transfers: plan.ok ? plan.value.transfers : [],
+    learnt: experience.learnt,
+    missed: experience.missed[ticket.guideId] ?? {},
+  };
 }
 
 export default function Bench({ loaderData }: Route.ComponentProps) {

@@ -2,16 +2,23 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { data, Form, Link } from "react-router";
-import { foldLedger, type Lot } from "../../core/bench/index.ts";
+import { foldLedger, stopById, type Lot } from "../../core/bench/index.ts";
 import { jointTool, type Guide } from "../../core/guide/index.ts";
 import { decisionsFor, type Ticket } from "../../core/ticket/index.ts";
 import { database } from "../../data/open.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
 import { eventsOf } from "../../data/ledger.server.ts";
+import { soakFacts } from "../../core/proof/index.ts";
+import { soaksOf, type Soak } from "../../data/soaks.server.ts";
 import { planFor } from "../../data/plans.server.ts";
 import { decide, ticketByNumber } from "../../data/tickets.server.ts";
 import { dayWords, promiseWords } from "../counter/days.ts";
-import { JobSection, RecordSection, TakeInSection } from "../counter/ticket-sections.tsx";
+import {
+  JobSection,
+  ProofSection,
+  RecordSection,
+  TakeInSection,
+} from "../counter/ticket-sections.tsx";
 import { ticketLine } from "../counter/ticket-view.server.ts";
 import { WAIT_WORDS } from "../counter/waits.ts";
 import { whoIs } from "../frame/who.server.ts";
@@ -25,11 +32,12 @@ export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
   const ticket = await ticketByNumber(db, params.number);
   if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  const [{ machinery }, line, events, plan] = await Promise.all([
+  const [{ machinery }, line, events, plan, soaks] = await Promise.all([
     machineFor(db, ticket.guideId, ticket.code),
     ticketLine(db, ticket),
     eventsOf(db, ticket.number),
     planFor(db, ticket),
+    soaksOf(db, ticket.number),
   ]);
   const state = foldLedger(machinery, events);
   const { guide } = machinery;
@@ -40,10 +48,24 @@ export async function loader({ params }: Route.LoaderArgs) {
       ? { ...plan.value, bits: bitsOf(guide, plan.value.down.flatMap(jointOf)) }
       : undefined,
     lots: [...state.lots.values()] satisfies Lot[],
+    proof: {
+      answers: [...state.answers.values()].map((given) => ({
+        ask: stopById(guide, given.stop)?.ask ?? given.stop,
+        answer: given.answer,
+        note: given.note,
+      })),
+      checks: [...state.checks.values()],
+      fitted: state.fitted,
+      soaks: soakLines(soaks),
+    },
     phase: state.phase,
     guide,
   };
 }
+
+/** Each run in one line: what it came to. */
+const soakLines = (soaks: readonly Soak[]) =>
+  soaks.map(({ round, readings, by, at }) => ({ round, by, at, facts: soakFacts(readings) }));
 
 const jointOf = (step: { do: string; joint?: string }): string[] =>
   step.joint === undefined ? [] : [step.joint];
@@ -82,7 +104,7 @@ const jobQuery = ({ number, code, job }: Ticket): string =>
 export const shouldRevalidate = () => true;
 
 export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { line, today, plan, lots, phase, guide } = loaderData;
+  const { line, today, plan, lots, phase, guide, proof } = loaderData;
   const { ticket } = line;
   return (
     <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
@@ -93,6 +115,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
         <Box>
           <TakeInSection ticket={ticket} isDone={ticket.waits !== "customer"} />
           <JobSection line={line} plan={plan} phase={phase} />
+          <ProofSection guide={guide} number={ticket.number} proof={proof} />
           <RecordSection guide={guide} ticket={ticket} lots={lots} />
         </Box>
         <Box

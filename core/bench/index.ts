@@ -16,10 +16,12 @@ export {
   apply,
   foldLedger,
   machineryOf,
+  mirrored,
   remainingDown,
   remainingUp,
   stepOfDone,
   type BenchState,
+  type Checked,
   type Lot,
   type Machinery,
   type Phase,
@@ -37,7 +39,7 @@ export {
 } from "./words.ts";
 export { sweepLength, sweepOrder, type Spot } from "./sweep.ts";
 export { diveFromPlan, diveFromState } from "./progress.ts";
-export { heldBy, openStop, stopById, stopsOf, type Stop } from "./stops.ts";
+export { heldBy, leavesFor, openStop, stopById, stopsOf, type Stop } from "./stops.ts";
 export {
   canTry,
   checksOf,

@@ -1,6 +1,7 @@
 import { partWord } from "../guide/words.ts";
 import type { Guide } from "../guide/types.ts";
 import type { DownStep, Step } from "../plan/plan.ts";
+import type { Entry } from "./events.ts";
 import type { Answer, BenchState, Machinery } from "./ledger.ts";
 
 /** A question that is answered, not clicked away, before a step is done. */
@@ -131,4 +132,12 @@ export function stopById(guide: Guide, id: string): Stop | undefined {
   if (kind === "seal" && facts?.kind === "sticker") return sealStop(guide, part);
   if (kind === "lithium" && facts?.handling?.includes("lithium")) return lithiumStop(guide, part);
   return undefined;
+}
+
+/** Where an entry sends the ticket: a closed job to its soak, a held one to what the customer says. */
+export function leavesFor(guide: Guide, entry: Entry): "soak" | "customer" | undefined {
+  if (entry.do === "close") return "soak";
+  if (entry.do !== "answer") return undefined;
+  const stop = stopById(guide, entry.stop);
+  return stop?.holds && entry.answer !== stop.good ? "customer" : undefined;
 }

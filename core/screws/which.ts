@@ -62,7 +62,7 @@ export function whichScrew(
 function fit(screw: Screw, { length, headWidth, drive }: Reading, spread: number): number {
   const byLength = length === undefined ? 1 : bell(length - screw.length, spread);
   const isHeadKnown = headWidth !== undefined && screw.headWidth !== undefined;
-  const byHead = isHeadKnown ? bell(headWidth - screw.headWidth!, 2 * spread) : 1;
+  const byHead = isHeadKnown ? bell(headWidth - screw.headWidth, 2 * spread) : 1;
   const byDrive = drive === undefined || drive === screw.drive ? 1 : MISREAD;
   return byLength * byHead * byDrive;
 }

@@ -1,0 +1,187 @@
+import Box from "@mui/material/Box";
+import { useMemo, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import {
+  checksOf,
+  resultOf,
+  unproven,
+  type BenchState,
+  type Check,
+  type CheckResult,
+  type Entry,
+  type LedgerEvent,
+  type Machinery,
+  type Round,
+} from "../../core/bench/index.ts";
+import { capital, jointWord, partWord, wordList } from "../../core/guide/index.ts";
+import type { BenchQuestion } from "./bench-worker.ts";
+import { fieldLook } from "./fields.ts";
+import { BigButton, StepLine } from "./panel.tsx";
+import { useAnswer } from "./use-answer.ts";
+
+/** The checks of a round: what was opened in this job is tried out, one after the other. */
+export function ProofPanel({
+  machinery,
+  state,
+  events,
+  round,
+  onTick,
+}: {
+  machinery: Machinery;
+  state: BenchState;
+  events: readonly LedgerEvent[];
+  round: Round;
+  onTick: (entry: Entry) => void;
+}) {
+  const due = unproven(machinery, state, round);
+  const next = due[0];
+  const failed = due.find(({ what }) => resultOf(state, round, what)?.result === "fail");
+  const [reason, setReason] = useState<string>();
+  const give = (result: CheckResult, note?: string) => {
+    if (!next) return;
+    setReason(undefined);
+    onTick({
+      do: "check",
+      round,
+      what: next.what,
+      result,
+      ...(note === undefined ? {} : { note }),
+    });
+  };
+  const keys = { preventDefault: true };
+  useHotkeys("f", () => give("fail"), keys);
+  useHotkeys("a", () => setReason(""), keys);
+  const all = checksOf(machinery, state).filter(
+    (check) => due.includes(check) || resultOf(state, round, check.what) || round === "shut",
+  );
+  const left = due.map(({ what }) => what);
+  return (
+    <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
+      <StepLine>
+        {round === "open" ? "Proof, before the cover goes on" : "Proof, with the machine shut"}
+      </StepLine>
+      <Box sx={{ fontSize: 18 }}>
+        Power it up. Everything that was opened is tried out; {due.length} of {all.length} left.
+      </Box>
+      {next && (
+        <Box
+          sx={{
+            border: "2px solid var(--mat)",
+            borderRadius: "6px",
+            p: 1.5,
+            display: "grid",
+            gap: 1,
+          }}
+        >
+          <Box sx={{ fontSize: 26, fontWeight: 700 }}>{capital(next.what)}</Box>
+          <Because machinery={machinery} check={next} />
+          {reason === undefined ? (
+            <Box sx={{ display: "flex", gap: 1 }}>
+              <BigButton hint="Space" onClick={() => give("pass")}>
+                Works
+              </BigButton>
+              <BigButton tone="plain" hint="F" onClick={() => give("fail")}>
+                Fails
+              </BigButton>
+              <BigButton tone="plain" hint="A" onClick={() => setReason("")}>
+                Not here
+              </BigButton>
+            </Box>
+          ) : (
+            <Box
+              component="form"
+              onSubmit={(event) => {
+                event.preventDefault();
+                give("na", reason);
+              }}
+              sx={{ display: "flex", gap: 1 }}
+            >
+              <Box
+                component="input"
+                autoFocus
+                aria-label="Why it does not apply"
+                placeholder="Why it does not apply"
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+                sx={{ ...fieldLook, flex: 1, height: 56 }}
+              />
+              <BigButton tone="plain" hint="Enter" onClick={() => give("na", reason)}>
+                Keep
+              </BigButton>
+            </Box>
+          )}
+        </Box>
+      )}
+      {failed && (
+        <GoBack machinery={machinery} events={events} what={failed.what} onTick={onTick} />
+      )}
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, fontSize: 17 }}>
+        {all.map(({ what }) => (
+          <Box
+            key={what}
+            sx={{
+              px: 1,
+              border: "1px solid var(--line)",
+              borderRadius: "6px",
+              bgcolor: "var(--card)",
+            }}
+          >
+            {SIGN[resultOf(state, round, what)?.result ?? "none"]} {what}
+            {left.includes(what) ? "" : ""}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+const SIGN = { pass: "✓", fail: "✗", na: "–", none: "·" } as const;
+
+function Because({ machinery: { guide }, check }: { machinery: Machinery; check: Check }) {
+  return (
+    <Box sx={{ fontSize: 17, color: "var(--soft)" }}>
+      Opened in this job: {wordList(check.because.map((id) => jointWord(guide, id)))}.
+    </Box>
+  );
+}
+
+/** A function that fails: the plugs it hangs on, each with the minutes to get back to it. */
+function GoBack({
+  machinery: { guide },
+  events,
+  what,
+  onTick,
+}: {
+  machinery: Machinery;
+  events: readonly LedgerEvent[];
+  what: string;
+  onTick: (entry: Entry) => void;
+}) {
+  const question = useMemo<BenchQuestion>(
+    () => ({ ask: "rework", guide, events, what }),
+    [guide, events, what],
+  );
+  const answer = useAnswer(question);
+  const choices = answer?.ask === "rework" ? answer.choices : undefined;
+  return (
+    <Box role="region" aria-label="Go back" sx={{ display: "grid", gap: 1 }}>
+      <Box sx={{ fontSize: 19, fontWeight: 700, color: "var(--stop)" }}>
+        {capital(what)} fails. Go back to:
+      </Box>
+      {choices === undefined && <Box sx={{ fontSize: 18 }}>Working out the way back</Box>}
+      {choices?.map(({ joint, minutes, off }) => (
+        <BigButton key={joint} tone="plain" onClick={() => onTick({ do: "rework", joint })}>
+          <Box component="span" sx={{ flex: 1, textAlign: "left", fontWeight: 400 }}>
+            <b>{capital(jointWord(guide, joint))}</b>
+            <Box component="span" sx={{ display: "block", fontSize: 16 }}>
+              {off.length === 0
+                ? "within reach as it is"
+                : `off again: ${wordList(off.map((id) => partWord(guide, id)))}`}
+            </Box>
+          </Box>
+          <span className="mono">{minutes.toFixed(1)} min</span>
+        </BigButton>
+      ))}
+    </Box>
+  );
+}

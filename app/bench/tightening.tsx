@@ -1,0 +1,78 @@
+import Box from "@mui/material/Box";
+import { tighteningOf, type Tightening } from "../../core/bench/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import { MONO } from "../theme.ts";
+import { BigButton } from "./panel.tsx";
+
+/** How the screws of a step are tightened, and which one is next; → goes on to it. */
+export function TighteningBox({
+  guide,
+  joint,
+  turn,
+  onNext,
+}: {
+  guide: Guide;
+  joint: string;
+  turn: number;
+  onNext: () => void;
+}) {
+  const how = tighteningOf(guide, joint);
+  const now = how && turnOf(how, turn);
+  if (!how || !now) return null;
+  const count = now.pass.order.length;
+  return (
+    <Box
+      role="group"
+      aria-label="Tightening"
+      sx={{
+        display: "grid",
+        gap: 0.75,
+        borderLeft: "4px solid var(--copper)",
+        pl: 1.5,
+        fontSize: 18,
+      }}
+    >
+      <Box>
+        <b>{now.pass.does}</b>
+        {how.passes.length > 1 && ` (pass ${now.round + 1} of ${how.passes.length})`}
+      </Box>
+      {count > 2 && (
+        <Box sx={{ display: "flex", alignItems: "center", gap: 1.5 }}>
+          <Box>
+            Screw{" "}
+            <Box component="span" sx={{ fontFamily: MONO, fontSize: 30, fontWeight: 700 }}>
+              {now.at + 1}
+            </Box>{" "}
+            of {count}, ringed on the map
+          </Box>
+          <Box sx={{ ml: "auto" }}>
+            <BigButton tone="plain" hint="→" onClick={onNext}>
+              Next screw
+            </BigButton>
+          </Box>
+        </Box>
+      )}
+      <Box sx={{ fontSize: 16, color: "var(--soft)" }}>
+        {count > 2 && `Order ${how.orderFrom}. `}
+        {torqueWords(how.torque)}
+      </Box>
+    </Box>
+  );
+}
+
+function torqueWords(torque: Tightening["torque"]): string {
+  if (!torque) return "Hand-tight; never force it.";
+  const { low, high, source } = torque;
+  return low === high ? `${low} N·m, by ${source}.` : `${low} to ${high} N·m (${source}).`;
+}
+
+/** Which pass and which screw a running number of turns has come to. */
+export function turnOf({ passes }: Tightening, turn: number) {
+  let left = turn;
+  for (const [round, pass] of passes.entries()) {
+    if (left < pass.order.length) return { pass, round, at: left };
+    left -= pass.order.length;
+  }
+  const pass = passes.at(-1)!;
+  return { pass, round: passes.length - 1, at: pass.order.length - 1 };
+}

@@ -1,0 +1,136 @@
+import Box from "@mui/material/Box";
+import { Fragment } from "react";
+import type { TrayPlan } from "../../core/bench/index.ts";
+import { capital, jointWord, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
+import { MirrorMarks } from "../bench/mirror.tsx";
+import { ScrewToken } from "../signs/screw-token.tsx";
+import { tilesOf } from "./tiles.ts";
+
+/** A ruler to hold against: the printer scales when it is not 100 mm. */
+function Ruler() {
+  return (
+    <svg width="104mm" height="9mm" viewBox="-2 0 104 9" aria-label="Ruler, 100 mm">
+      {Array.from({ length: 11 }, (_, i) => (
+        <path key={i} d={`M${i * 10} 0V${i % 5 === 0 ? 5 : 3}`} stroke="#000" strokeWidth="0.3" />
+      ))}
+      <path d="M0 0.15H100" stroke="#000" strokeWidth="0.3" />
+      <text x="0" y="8.6" fontSize="3.2">
+        100 mm: print at 100 %, not “fit to page”
+      </text>
+    </svg>
+  );
+}
+
+function Sheet({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <Box
+      className="sheet"
+      sx={{
+        width: "190mm",
+        height: "277mm",
+        bgcolor: "#fff",
+        color: "#000",
+        overflow: "hidden",
+        mx: "auto",
+        mb: 3,
+      }}
+    >
+      <Box sx={{ display: "flex", alignItems: "start", height: "14mm", fontSize: 12 }}>
+        <Box sx={{ flex: 1 }}>{title}</Box>
+        <Ruler />
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
+/** The mirror at true size: each view on as many sheets as it takes. */
+export function MirrorSheets({
+  guide,
+  title,
+  lots,
+}: {
+  guide: Guide;
+  title: string;
+  lots: readonly string[];
+}) {
+  const wanted = new Set(lots);
+  const views = Object.keys(guide.views).filter((view) =>
+    lots.some((id) => guide.joints[id]!.at?.some((point) => point.view === view)),
+  );
+  return views.map((view) => {
+    const facts = guide.views[view]!;
+    const tiles = tilesOf(facts.width, facts.height);
+    return (
+      <Fragment key={view}>
+        {tiles.map((tile, i) => (
+          <Sheet key={i} title={`${title} · ${facts.name}, sheet ${i + 1} of ${tiles.length}`}>
+            <svg
+              width={`${tile.width}mm`}
+              height={`${tile.height}mm`}
+              viewBox={`${tile.x} ${tile.y} ${tile.width} ${tile.height}`}
+              data-sheet={view}
+            >
+              <rect
+                width={facts.width}
+                height={facts.height}
+                fill="none"
+                stroke="#000"
+                strokeWidth="0.4"
+                strokeDasharray="3 2"
+              />
+              <MirrorMarks guide={guide} view={view} lots={wanted} />
+            </svg>
+          </Sheet>
+        ))}
+      </Fragment>
+    );
+  });
+}
+
+/** The tray, cell by cell, as labels to lie beside it. */
+export function CellSheet({ guide, title, tray }: { guide: Guide; title: string; tray: TrayPlan }) {
+  const { rows, columns } = tray.grid;
+  return (
+    <Sheet title={title}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: `repeat(${columns}, 1fr)`,
+          borderTop: "0.4mm solid #000",
+          borderLeft: "0.4mm solid #000",
+        }}
+      >
+        {Array.from({ length: rows * columns }, (_, c) => (
+          <Box
+            key={c}
+            sx={{
+              minHeight: "26mm",
+              p: "1mm",
+              borderRight: "0.4mm solid #000",
+              borderBottom: "0.4mm solid #000",
+              fontSize: 11,
+            }}
+          >
+            <b>{c + 1}</b>
+            {[...tray.cells]
+              .filter(([, cell]) => cell === c + 1)
+              .map(([id]) => (
+                <div key={id}>
+                  <ScrewToken screw={guide.joints[id] as ScrewsJoint} />
+                  <div>
+                    {capital(jointWord(guide, id))} ×{(guide.joints[id] as ScrewsJoint).count}
+                  </div>
+                </div>
+              ))}
+          </Box>
+        ))}
+      </Box>
+      {tray.shared.map(({ cell, risk }) => (
+        <p key={`${cell}${risk}`}>
+          Cell {cell} is shared: {risk}.
+        </p>
+      ))}
+    </Sheet>
+  );
+}

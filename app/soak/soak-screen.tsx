@@ -1,0 +1,235 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { nanoid } from "nanoid";
+import { useEffect, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import {
+  soakFacts,
+  soakFaults,
+  type Reading,
+  type SoakFacts,
+  type SoakFault,
+} from "../../core/proof/index.ts";
+import { PROBE_STATES, standInProbe } from "../devices/probe.ts";
+import type { Lamp } from "../theme.ts";
+import { SoakChart, type Curve } from "./soak-chart.tsx";
+
+export interface SoakRun {
+  readonly round: "before" | "after";
+  readonly readings: readonly Reading[];
+  readonly by: string;
+  readonly at: string;
+}
+
+/** A run on the simulated probe is so many seconds of the machine's own time. */
+const SECONDS = 180;
+
+/** The soak: load on, readings in, before and after beside each other, and what it means. */
+export function SoakScreen({
+  runs,
+  hasFan,
+  lamp,
+}: {
+  runs: readonly SoakRun[];
+  hasFan: boolean;
+  lamp: Lamp;
+}) {
+  const fetcher = useFetcher<{ error: string | undefined }>();
+  const live = useRun((round, readings) => {
+    const body = { id: nanoid(), round, readings: JSON.stringify(readings) };
+    void fetcher.submit(body, { method: "post" });
+  });
+  const [state, setState] = useState(hasFan ? "good" : "no fan in it");
+  const last = (round: SoakRun["round"]): readonly Reading[] =>
+    live.round === round
+      ? live.readings
+      : (runs.filter((run) => run.round === round).at(-1)?.readings ?? []);
+  const before = soakFacts(last("before"));
+  const after = soakFacts(last("after"));
+  const curves: readonly Curve[] = [
+    { name: "before the work", readings: last("before") },
+    { name: "after the work", readings: last("after") },
+  ].filter(({ readings }) => readings.length > 0);
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 380px", gap: 3 }}>
+      <Box>
+        <Box sx={{ height: 430 }}>
+          {curves.length > 0 ? (
+            <SoakChart curves={curves} lamp={lamp} />
+          ) : (
+            <Typography sx={{ color: "var(--soft)", pt: 4 }}>
+              No run yet. Put the machine on the probe, and begin.
+            </Typography>
+          )}
+        </Box>
+        <Table before={before} after={after} />
+      </Box>
+      <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
+        <Box sx={{ display: "flex", gap: 1 }}>
+          {(["before", "after"] as const).map((round) => (
+            <Button
+              key={round}
+              variant={round === "after" ? "contained" : "outlined"}
+              size="large"
+              disabled={live.round !== undefined}
+              onClick={() => live.begin(round, state)}
+            >
+              Run {round} the work
+            </Button>
+          ))}
+        </Box>
+        <Typography role="status" sx={{ minHeight: 28, fontSize: 18 }}>
+          {live.round
+            ? `Under load: ${live.readings.length} of ${SECONDS} s, ${live.readings.at(-1)?.celsius.toFixed(1) ?? "–"} °C`
+            : ""}
+        </Typography>
+        {live.round && (
+          <Button variant="outlined" onClick={live.stop}>
+            Take the load off
+          </Button>
+        )}
+        {after && !live.round && <Verdict faults={soakFaults(after, before, hasFan)} />}
+        {fetcher.data?.error !== undefined && (
+          <Typography role="alert" sx={{ color: "var(--stop)" }}>
+            {fetcher.data.error}
+          </Typography>
+        )}
+        <Typography sx={{ color: "var(--soft)" }}>
+          Hot after a load: let the cooler go cold before you touch it.
+        </Typography>
+        <Box
+          component="fieldset"
+          sx={{ border: "1px dashed var(--line)", borderRadius: "6px", p: 1.5 }}
+        >
+          <legend>Simulated probe</legend>
+          <label>
+            The machine on it is{" "}
+            <select
+              value={state}
+              onChange={(event) => setState(event.target.value)}
+              aria-label="The machine on it is"
+            >
+              {Object.keys(PROBE_STATES).map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          </label>
+          <div style={{ color: "var(--soft)" }}>Its seconds go by 25 times as fast.</div>
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function Verdict({ faults }: { faults: readonly SoakFault[] }) {
+  if (faults.length === 0) {
+    return (
+      <Box
+        role="region"
+        aria-label="Verdict"
+        sx={{ border: "2px solid var(--good)", borderRadius: "6px", p: 1.5, fontSize: 18 }}
+      >
+        <b style={{ color: "var(--good)" }}>✓ Within the limits.</b>
+      </Box>
+    );
+  }
+  return (
+    <Box
+      role="region"
+      aria-label="Verdict"
+      sx={{
+        border: "2px solid var(--stop)",
+        borderRadius: "6px",
+        p: 1.5,
+        fontSize: 18,
+        display: "grid",
+        gap: 1,
+      }}
+    >
+      {faults.map(({ what, says, causes }) => (
+        <Box key={what}>
+          <b>✗ {says}</b>
+          <Box component="ol" sx={{ m: 0, pl: 2.5, fontSize: 17 }}>
+            {causes.map((cause) => (
+              <li key={cause}>{cause}</li>
+            ))}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Table({ before, after }: { before: SoakFacts | undefined; after: SoakFacts | undefined }) {
+  const row = (name: string, of: (facts: SoakFacts) => string) => (
+    <tr>
+      <td>{name}</td>
+      <td className="mono">{before ? of(before) : "–"}</td>
+      <td className="mono">{after ? of(after) : "–"}</td>
+    </tr>
+  );
+  return (
+    <Box
+      component="table"
+      sx={{
+        fontSize: 17,
+        borderCollapse: "collapse",
+        "& td, & th": { textAlign: "left", pr: 4, py: 0.25, borderTop: "1px solid var(--line)" },
+      }}
+    >
+      <thead>
+        <tr>
+          <th aria-label="What" />
+          <th>before</th>
+          <th>after</th>
+        </tr>
+      </thead>
+      <tbody>
+        {row("rise for each watt, K/W", ({ perWatt }) => perWatt.toFixed(2))}
+        {row("hottest, °C", ({ hottest }) => hottest.toFixed(1))}
+        {row("fan, turns a minute", ({ fanRpm }) => String(Math.round(fanRpm)))}
+        {row("power, W", ({ watts }) => watts.toFixed(1))}
+        {row("memory errors", ({ memoryErrors }) => String(memoryErrors))}
+      </tbody>
+    </Box>
+  );
+}
+
+interface Running {
+  readonly round: SoakRun["round"] | undefined;
+  readonly readings: readonly Reading[];
+  readonly begin: (round: SoakRun["round"], state: string) => void;
+  readonly stop: () => void;
+}
+
+/** A run that is going on; when it is over it is handed on and stays to be seen. */
+function useRun(onOver: (round: SoakRun["round"], readings: readonly Reading[]) => void): Running {
+  const [round, setRound] = useState<SoakRun["round"]>();
+  const [readings, setReadings] = useState<readonly Reading[]>([]);
+  const end = useRef<() => void>(undefined);
+  const over = useRef(onOver);
+  useEffect(() => {
+    over.current = onOver;
+  });
+  useEffect(() => () => end.current?.(), []);
+  const begin = (which: SoakRun["round"], state: string) => {
+    const heard: Reading[] = [];
+    setRound(which);
+    setReadings([]);
+    const stop = standInProbe(Date.now() % 1_000_000, state).start((reading) => {
+      heard.push(reading);
+      setReadings([...heard]);
+      if (heard.length < SECONDS) return;
+      stop();
+      over.current(which, heard);
+      setRound(undefined);
+    });
+    end.current = stop;
+  };
+  const stop = () => {
+    end.current?.();
+    setRound(undefined);
+  };
+  return { round, readings, begin, stop };
+}
