@@ -5,7 +5,8 @@ import { QueryTypes, type Transaction } from "sequelize";
 import type { Entry, LedgerEvent } from "../core/bench/index.ts";
 import { type Database, openDatabase } from "./database.server.ts";
 import { guideByCode, guideById, storeGuide } from "./guides.server.ts";
-import { appendEvent, changeJob, eventsOf, openLedger } from "./ledger.server.ts";
+import { eventsOf, openLedger } from "./kept-ledgers.server.ts";
+import { appendEvent, changeJob } from "./ledger.server.ts";
 import { planFor } from "./plans.server.ts";
 import { allTickets, createTicket, decide, ticketByNumber } from "./tickets.server.ts";
 

@@ -2,24 +2,23 @@ import { mkdirSync } from "node:fs";
 import path from "node:path";
 import { Sequelize, Transaction } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
+import { keepConnections } from "./connections.server.ts";
 import { migrations } from "./migrations.server.ts";
 import { defineModels, type Models } from "./models.server.ts";
 
 export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
+  /**
+   * Runs work in a transaction of its own. One at a time: SQLite has one writer, and connections that
+   * wait for it hold the few threads that the one in front needs to get on.
+   */
+  write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
   /** Where files lie that belong to it: photos. */
   readonly folder: string;
 }
 
-interface RawConnection {
-  exec(sql: string, done: (error: Error | null) => void): void;
-}
-
-/**
- * Opens (and makes, and migrates) the database of a data folder. Every connection waits up to 5 s
- * for a lock and syncs fully: a write that was committed survives a killed process.
- */
+/** Opens (and makes, and migrates) the database of a data folder. */
 export async function openDatabase(folder: string): Promise<Database> {
   mkdirSync(folder, { recursive: true });
   const sequelize = new Sequelize({
@@ -27,8 +26,8 @@ export async function openDatabase(folder: string): Promise<Database> {
     storage: path.join(folder, "bench.sqlite"),
     logging: false,
     transactionType: Transaction.TYPES.IMMEDIATE,
-    hooks: { afterConnect: (connection) => prepare(connection as RawConnection) },
   });
+  keepConnections(sequelize);
   await sequelize.query("PRAGMA journal_mode = WAL");
   const migrator = new Umzug({
     migrations,
@@ -37,12 +36,15 @@ export async function openDatabase(folder: string): Promise<Database> {
     logger: undefined,
   });
   await migrator.up();
-  return { sequelize, models: defineModels(sequelize), folder };
+  let last: Promise<unknown> = Promise.resolve();
+  return {
+    sequelize,
+    models: defineModels(sequelize),
+    folder,
+    write(work) {
+      const mine = last.then(() => sequelize.transaction(work));
+      last = mine.catch(() => undefined);
+      return mine;
+    },
+  };
 }
-
-const prepare = (connection: RawConnection): Promise<void> =>
-  new Promise((resolve, reject) => {
-    connection.exec("PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000;", (error) =>
-      error ? reject(error) : resolve(),
-    );
-  });

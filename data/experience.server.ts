@@ -1,7 +1,7 @@
 import { learn, stepTimes, type Learnt, type LedgerEvent } from "../core/bench/index.ts";
 import type { Database } from "./database.server.ts";
 import { machineFor } from "./guides.server.ts";
-import { eventsOf } from "./ledger.server.ts";
+import { eventsOf } from "./kept-ledgers.server.ts";
 
 /** What the shop's own jobs teach: how long steps take, and what was missed on each model. */
 export interface Experience {

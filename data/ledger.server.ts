@@ -1,25 +1,35 @@
-import type { Transaction } from "sequelize";
+import { UniqueConstraintError, type Transaction } from "sequelize";
 import {
   admit,
   apply,
   foldLedger,
+  foldOn,
   leavesFor,
   machineOf,
   routeDown,
   stopById,
   type BenchState,
   type Entry,
+  type Folded,
   type LedgerEvent,
   type Machinery,
   type Refusal,
 } from "../core/bench/index.ts";
 import { fail, ok, type Result } from "../core/result.ts";
 import type { Job, JobError } from "../core/plan/index.ts";
-import type { Ticket, Wait } from "../core/ticket/index.ts";
+import type { Wait } from "../core/ticket/index.ts";
 import type { Database } from "./database.server.ts";
 import { announce } from "./announce.server.ts";
 import { machineFor } from "./guides.server.ts";
-import type { EventRow } from "./models.server.ts";
+import {
+  benchFacts,
+  eventsOf,
+  isAsRead,
+  keepLedger,
+  ledgerOf,
+  type BenchFacts,
+  type OpenLedger,
+} from "./kept-ledgers.server.ts";
 import { planAside } from "./planner.server.ts";
 import { planFor } from "./plans.server.ts";
 import { moveTicket } from "./tickets.server.ts";
@@ -32,28 +42,6 @@ export type AppendError =
   | { readonly type: "stale"; readonly events: readonly LedgerEvent[] }
   | { readonly type: "id-taken" }
   | { readonly type: "refused"; readonly refusal: Refusal };
-
-/** The ledger of a ticket, oldest first. */
-export async function eventsOf(
-  db: Database,
-  ticket: string,
-  transaction?: Transaction,
-): Promise<readonly LedgerEvent[]> {
-  const rows = await db.models.events.findAll({
-    where: { ticket },
-    order: ["seq"],
-    raw: true,
-    transaction,
-  });
-  return rows.map(eventOf);
-}
-
-const eventOf = ({ id, at, by, entry }: EventRow): LedgerEvent => ({
-  id,
-  at,
-  by,
-  entry: JSON.parse(entry) as Entry,
-});
 
 /**
  * Writes one event. `after` is the number of events the client knows. An event whose id is there
@@ -68,47 +56,72 @@ export async function appendEvent(
   event: LedgerEvent,
   after: number,
 ): Promise<Result<readonly LedgerEvent[], AppendError>> {
-  for (;;) {
-    const facts = await benchFacts(db, ticket);
-    if (!facts) return fail({ type: "ticket-unknown" });
-    const ledger = await openLedger(db, facts);
+  for (let isFresh = false; ; isFresh = true) {
+    const ledger = await ledgerOf(db, ticket, isFresh);
+    if (!ledger) return fail({ type: "ticket-unknown" });
     if (ledger.events.some(({ id }) => id === event.id)) return ok(ledger.events.slice(after));
-    const judged = await judge(db, facts, ledger, event, after);
-    if (!judged.ok) return judged;
-    const isWritten = await db.sequelize.transaction((transaction) =>
-      writeAfter(db, facts, ledger, judged.value, transaction),
-    );
-    if (isWritten) {
-      announce(ticket);
-      return ok(judged.value.added);
+    const judged = await judge(db, ledger, event, after);
+    if (!judged.ok) {
+      // What was kept may be behind: a refusal is given by what is on disk.
+      if (isFresh) return judged;
+      continue;
     }
+    const written = await writeNew(db, ledger, judged.value, event.id);
+    if (written === "id-taken") return fail({ type: "id-taken" });
+    if (written === "written") return ok(judged.value.added);
   }
+}
+
+/** Writes what was judged and tells the screens; "behind" when others came first. */
+async function writeNew(
+  db: Database,
+  ledger: OpenLedger,
+  judged: Judged,
+  id: string,
+): Promise<"written" | "behind" | "id-taken"> {
+  try {
+    const isWritten = await db.write((transaction) => writeAfter(db, ledger, judged, transaction));
+    if (isWritten) hasGrown(db, ledger, judged);
+    return isWritten ? "written" : "behind";
+  } catch (error) {
+    if (!(error instanceof UniqueConstraintError)) throw error;
+    return (await db.models.events.count({ where: { id } })) > 0 ? "id-taken" : "behind";
+  }
+}
+
+/** Keeps the longer ledger for the next tick, and tells the screens what is new. */
+function hasGrown(db: Database, ledger: OpenLedger, { added, leaves, folded }: Judged): void {
+  const { facts, events } = ledger;
+  const waits = leaves?.to ?? facts.waits;
+  const next = { facts: { ...facts, waits }, events: [...events, ...added], isWritten: true };
+  keepLedger(db, folded ? { ...next, folded } : next);
+  announce(facts.number, { from: events.length, events: added });
 }
 
 /** What an event brings about: more events, and perhaps that the ticket leaves the bench. */
 interface Judged {
   readonly added: readonly LedgerEvent[];
   readonly leaves?: { readonly to: Wait; readonly note: string };
+  /** The state before it, for the next tick to go on from. */
+  readonly folded?: Folded;
 }
 
 /** What this event adds to the ledger as it stands, or why it may not be written. */
 async function judge(
   db: Database,
-  facts: BenchFacts,
-  { events }: OpenLedger,
+  { facts, events, folded }: OpenLedger,
   event: LedgerEvent,
   after: number,
 ): Promise<Result<Judged, AppendError>> {
-  if (await isTaken(db, event.id)) return fail({ type: "id-taken" });
   if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
   if (after !== events.length) return fail({ type: "stale", events: events.slice(after) });
   const { machinery } = await machineFor(db, facts.guideId, facts.code);
-  const state = foldLedger(machinery, events);
-  const admitted = admit(machinery, state, event.entry);
+  const now = foldOn(machinery, folded, events);
+  const admitted = admit(machinery, now.state, event.entry);
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
-  const added = [event, ...(await followUp(machinery, state, event))];
+  const added = [event, ...(await followUp(machinery, now.state, event))];
   const leaves = leavesBench(machinery, event.entry);
-  return ok(leaves ? { added, leaves } : { added });
+  return ok({ added, folded: now, ...(leaves ? { leaves } : {}) });
 }
 
 /** That a job is closed, or held, with the words for the ticket's record. */
@@ -123,41 +136,29 @@ function leavesBench({ guide }: Machinery, entry: Entry): Judged["leaves"] {
 /** Writes events behind those that were judged, all or none; false when others came first. */
 async function writeAfter(
   db: Database,
-  facts: BenchFacts,
-  { events, isWritten }: OpenLedger,
+  ledger: OpenLedger,
   { added, leaves }: Judged,
   transaction: Transaction,
 ): Promise<boolean> {
+  if (!(await isAsRead(db, ledger, transaction))) return false;
+  const { events, isWritten, facts } = ledger;
   const known = isWritten ? events.length : 0;
-  const { number: ticket, waits } = facts;
-  const written = await db.models.events.count({ where: { ticket }, transaction });
-  const now = await benchFacts(db, ticket, transaction);
-  if (written !== known || now?.waits !== waits) return false;
-  const all = [...events, ...added];
-  for (let seq = known; seq < all.length; seq++) {
-    await write(db, ticket, seq, all[seq]!, transaction);
-  }
+  const ticket = facts.number;
+  const rows = [...events, ...added].slice(known).map(({ id, at, by, entry }, i) => ({
+    id,
+    ticket,
+    seq: known + i,
+    at,
+    by,
+    entry: JSON.stringify(entry),
+  }));
+  await db.models.events.bulkCreate(rows, { transaction });
   if (leaves) {
     const { at, by } = added.at(-1)!;
     await moveTicket(db, ticket, "bench", leaves.to, { at, by, note: leaves.note }, transaction);
   }
   return true;
 }
-
-/** What a tick has to know of its ticket: one row, since every tick reads it. */
-type BenchFacts = Pick<Ticket, "number" | "guideId" | "code" | "job" | "waits" | "takenIn">;
-
-async function benchFacts(
-  db: Database,
-  number: string,
-  transaction?: Transaction,
-): Promise<BenchFacts | undefined> {
-  const row = await db.models.tickets.findByPk(number, { raw: true, transaction });
-  return row ? { ...row, job: JSON.parse(row.job) as Job, waits: row.waits as Wait } : undefined;
-}
-
-const isTaken = async (db: Database, id: string): Promise<boolean> =>
-  (await db.models.events.count({ where: { id } })) > 0;
 
 /** A new plan from here, when the steps that are left no longer lead to the end. */
 async function followUp(
@@ -193,35 +194,6 @@ async function replan(
   return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : plan;
 }
 
-async function write(
-  db: Database,
-  ticket: string,
-  seq: number,
-  { id, at, by, entry }: LedgerEvent,
-  transaction: Transaction,
-): Promise<void> {
-  await db.models.events.create(
-    { id, ticket, seq, at, by, entry: JSON.stringify(entry) },
-    { transaction },
-  );
-}
-
-/** A ticket's ledger as the bench sees it: unopened, it begins with the plan of its job, not yet written. */
-export interface OpenLedger {
-  readonly events: readonly LedgerEvent[];
-  readonly isWritten: boolean;
-}
-
-export async function openLedger(db: Database, facts: BenchFacts): Promise<OpenLedger> {
-  const events = await eventsOf(db, facts.number);
-  if (events.length > 0) return { events, isWritten: true };
-  const plan = await planFor(db, facts);
-  if (!plan.ok) throw new Error(`ticket ${facts.number} has a job without a plan`);
-  const entry: Entry = { do: "start", job: facts.job, down: plan.value.down };
-  const start = { id: `${facts.number}.start`, at: facts.takenIn, by: "the plan", entry };
-  return { events: [start], isWritten: false };
-}
-
 export type ChangeError =
   | { readonly type: "ticket-unknown" }
   | { readonly type: "too-late" }
@@ -244,18 +216,17 @@ export async function changeJob(
     const events = await eventsOf(db, ticket);
     const added = await judgeChange(db, facts, events, job, stamp);
     if (!added.ok) return added;
+    const ledger = { facts, events, isWritten: true };
     const judged = { added: added.value };
-    const isWritten = await db.sequelize.transaction(async (transaction) => {
-      const ledger = { events, isWritten: true };
-      if (!(await writeAfter(db, facts, ledger, judged, transaction))) return false;
+    const isWritten = await db.write(async (transaction) => {
+      if (!(await writeAfter(db, ledger, judged, transaction))) return false;
       const change = { job: JSON.stringify(job) };
       await db.models.tickets.update(change, { where: { number: ticket }, transaction });
       return true;
     });
-    if (isWritten) {
-      announce(ticket);
-      return ok(true);
-    }
+    if (!isWritten) continue;
+    if (added.value.length > 0) hasGrown(db, { ...ledger, facts: { ...facts, job } }, judged);
+    return ok(true);
   }
 }
 

@@ -77,7 +77,7 @@ export async function createTicket(
   facts: NewTicket & { readonly guideId: string },
   stamp: Stamp & { readonly customerId: string },
 ): Promise<string> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.write(async (transaction) => {
     const customerId = await customerFor(db, facts, stamp.customerId, transaction);
     const last = Number((await db.models.tickets.max("number", { transaction })) ?? 0);
     const number = String(Math.max(FIRST_NUMBER, last + 1));
@@ -125,7 +125,7 @@ export async function decide(
   decisionId: string,
   stamp: Stamp & { readonly note: string },
 ): Promise<Result<true, DecideError>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.write(async (transaction) => {
     const row = await db.models.tickets.findByPk(number, { raw: true, transaction });
     if (!row) return fail({ type: "ticket-unknown" });
     const decision = DECISIONS.find(({ id, from }) => id === decisionId && from === row.waits);

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { expect, hydrated, openBench, press, stepLine, test } from "./shop.ts";
+import { expect, hydrated, onward, openBench, stepLine, test } from "./shop.ts";
 
 const tern = readFileSync("guides/marrowby-tern-15.json", "utf8");
 const file = (text: string) => ({
@@ -55,7 +55,7 @@ test("a job is tried both ways and put on a ticket", async ({ page, shop }) => {
 
 test("a job changed half-way down goes on from where the machine is", async ({ page, shop }) => {
   await openBench(page, shop, "1007");
-  for (let i = 0; i < 4; i++) await press(page, "Space");
+  for (let i = 0; i < 5; i++) await onward(page);
   await page.goto(`${shop.url}/tickets/1007`);
   await page.getByRole("link", { name: "Change the job" }).click();
   await expect(page.getByLabel("Replace Battery")).toBeChecked();
@@ -69,7 +69,7 @@ test("a job changed half-way down goes on from where the machine is", async ({ p
     const line = (await stepLine(page).textContent()) ?? "";
     seen.push(line);
     if (line.startsWith("Swap:")) break;
-    await press(page, "Space");
+    await onward(page);
   }
   expect(seen.at(-1)).toBe("Swap: battery and fan");
   expect(seen).toContain("Unplug the fan plug");

@@ -1,5 +1,15 @@
 import type { Page } from "@playwright/test";
-import { expect, hydrated, openBench, press, ready, stepLine, test } from "./shop.ts";
+import {
+  expect,
+  hydrated,
+  onward,
+  onwardTo,
+  openBench,
+  press,
+  ready,
+  stepLine,
+  test,
+} from "./shop.ts";
 
 /** Tabs until the focus is on something of this name; fails after a page's worth of tabs. */
 async function tabTo(page: Page, name: string | RegExp): Promise<void> {
@@ -43,17 +53,22 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
   await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
   await tabTo(page, "Begin at the bench");
   await page.keyboard.press("Enter");
-  await expect(stepLine(page)).toHaveText(/Take out the long base screws: 6/);
+  await expect(stepLine(page)).toHaveText("Stop, and answer");
   await ready(page);
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("alert")).toHaveText(/Answer with Y or N/);
+  await press(page, "y");
+  await expect(stepLine(page)).toHaveText(/Take out the long base screws: 6/);
   const seen: string[] = [];
-  for (let i = 0; i < 120; i++) {
+  for (let i = 0; i < 160; i++) {
     const line = (await stepLine(page).textContent()) ?? "";
     seen.push(line);
     if (line.startsWith("Count what lies")) break;
-    await press(page, "Space");
+    await onward(page);
   }
   expect(seen.filter((line) => line.startsWith("Gate:")).length).toBeGreaterThan(3);
   expect(seen.some((line) => line.startsWith("Swap:"))).toBe(true);
+  expect(seen.filter((line) => line.startsWith("Proof,")).length).toBeGreaterThan(2);
   await page.keyboard.type("0");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
@@ -73,7 +88,7 @@ test("the same step is there after a reload, in another browser, and after the s
 }) => {
   calm.expected.push(/Failed to load resource/);
   await openBench(page, shop, "1007");
-  for (let i = 0; i < 5; i++) await press(page, "Space");
+  for (let i = 0; i < 4; i++) await onward(page);
   const line = (await stepLine(page).textContent())!;
   await page.reload();
   await expect(stepLine(page)).toHaveText(line);
@@ -97,6 +112,7 @@ test("a short count is not passed without its reason, and the reason is in the r
   shop,
 }) => {
   await openBench(page, shop, "1007");
+  await press(page, "y");
   await expect(stepLine(page)).toHaveText(/long base screws: 6/);
   await page.keyboard.press("c");
   await expect(page.getByText("1 short. Why?")).toBeVisible();
@@ -115,10 +131,7 @@ test("a gate is passed only when each joint is confirmed, one press for each", a
   shop,
 }) => {
   await openBench(page, shop, "1004");
-  for (let i = 0; i < 60; i++) {
-    if (((await stepLine(page).textContent()) ?? "").startsWith("Gate:")) break;
-    await press(page, "Space");
-  }
+  await onwardTo(page, /^Gate:/);
   await expect(stepLine(page)).toHaveText("Gate: look at each before it is covered");
   const items = page.getByRole("button", { name: /: confirm$/ });
   const many = await items.count();
@@ -131,7 +144,7 @@ test("a gate is passed only when each joint is confirmed, one press for each", a
     await expect(stepLine(page)).toHaveText("Gate: look at each before it is covered");
     await press(page, "Space");
   }
-  await expect(stepLine(page)).toHaveText(/^Put the base cover back/);
+  await expect(stepLine(page)).toHaveText(/^Proof, before the cover/);
   const skipped = await page.request.post(`${shop.url}/tickets/1005/events`, {
     data: {
       id: "by-hand-0001",
@@ -148,6 +161,7 @@ test("a step the rules do not allow is refused in words, and nothing changes", a
   shop,
 }) => {
   await openBench(page, shop, "1007");
+  await press(page, "y");
   const before = (await stepLine(page).textContent())!;
   await page.locator('[data-part="base"]').click({ position: { x: 60, y: 200 } });
   await expect(stepLine(page)).toHaveText(/^Lift the base cover out/);
@@ -158,7 +172,7 @@ test("a step the rules do not allow is refused in words, and nothing changes", a
     data: {
       id: "by-hand-0002",
       at: new Date().toISOString(),
-      after: 1,
+      after: 2,
       entry: { do: "release", joint: "battery-plug" },
     },
   });
@@ -170,6 +184,7 @@ test("a step the rules do not allow is refused in words, and nothing changes", a
 
 test("the last step can be taken back", async ({ page, shop }) => {
   await openBench(page, shop, "1007");
+  await press(page, "y");
   const first = (await stepLine(page).textContent())!;
   await press(page, "Space");
   await expect(stepLine(page)).not.toHaveText(first);

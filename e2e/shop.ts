@@ -51,7 +51,7 @@ export class Shop {
   /** As when the power goes: no goodbye. */
   async kill(): Promise<void> {
     const { server } = this;
-    if (!server || server.exitCode !== null) return;
+    if (!server || server.exitCode !== null || server.signalCode !== null) return;
     const gone = new Promise((resolve) => server.once("exit", resolve));
     server.kill("SIGKILL");
     await gone;
@@ -120,4 +120,21 @@ export async function hydrated(page: Page): Promise<void> {
 export async function press(page: Page, key: string): Promise<void> {
   await page.keyboard.press(key);
   await ready(page);
+}
+
+/** The next thing to do: a stop gets its good answer, all else is Space. */
+export async function onward(page: Page): Promise<void> {
+  const stop = page.locator("[data-stop]");
+  if ((await stop.count()) === 0) return press(page, "Space");
+  const id = await stop.getAttribute("data-stop");
+  await press(page, id?.startsWith("lithium") ? "n" : "y");
+}
+
+/** Goes on until the step line says so. */
+export async function onwardTo(page: Page, words: RegExp): Promise<void> {
+  for (let i = 0; i < 250; i++) {
+    if (words.test((await stepLine(page).textContent()) ?? "")) return;
+    await onward(page);
+  }
+  throw new Error(`the bench never came to ${words}`);
 }

@@ -1,4 +1,4 @@
-import { spawn, spawnSync, type ChildProcess } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { cpus, tmpdir, totalmem } from "node:os";
 import path from "node:path";
@@ -13,29 +13,17 @@ import { largeGuide } from "../core/testing/large-guide.ts";
 import { naiveWork } from "../core/testing/naive.ts";
 import { randomCase } from "../core/testing/random-guide.ts";
 import { nextEntry } from "../core/testing/play.ts";
+import { measureBrowser, measureLoad, measureTray } from "./measure-bench.ts";
+import { ms, quantile, root, startServer, timed } from "./report.ts";
 
 /** A CommonJS package whose names Node does not see. */
 const { init } = createRequire(import.meta.url)("clingo-wasm") as typeof Clingo;
 
-const root = path.dirname(import.meta.dirname);
 const lines: string[] = [];
 const print = (line = ""): void => {
   lines.push(line);
   console.log(line);
 };
-
-const ms = (value: number): string => value.toFixed(value < 10 ? 2 : 1);
-
-function quantile(values: readonly number[], q: number): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))]!;
-}
-
-function timed<T>(work: () => T): { readonly value: T; readonly ms: number } {
-  const start = performance.now();
-  const value = work();
-  return { value, ms: performance.now() - start };
-}
 
 function guides(): readonly Guide[] {
   const folder = path.join(root, "guides");
@@ -274,15 +262,6 @@ function measureFold(guide: Guide): void {
   );
 }
 
-async function startServer(data: string, port: number): Promise<ChildProcess> {
-  const server = spawn("node", ["scripts/start.mjs"], {
-    cwd: root,
-    env: { ...process.env, NODE_ENV: "production", PORT: String(port), BENCH_DATA: data },
-  });
-  await new Promise((resolve) => server.stdout.once("data", resolve));
-  return server;
-}
-
 /** The bench page and one tick, over loopback, 200 times each: the server's time and the wire's. */
 async function measureServer(): Promise<void> {
   const data = mkdtempSync(path.join(tmpdir(), "bench-measure-"));
@@ -303,9 +282,11 @@ async function measureServer(): Promise<void> {
   for (let i = 0; i < 210; i++) {
     const id = `measure-${i}`;
     const entry =
-      i % 2 === 0
-        ? { do: "release", joint: "base-screws-rear", count: 6, cell: 1 }
-        : { do: "take-back", event: `measure-${i - 1}` };
+      i === 0
+        ? { do: "answer", stop: "begin", answer: "yes" }
+        : i % 2 === 1
+          ? { do: "release", joint: "base-screws-rear", count: 6, cell: 1 }
+          : { do: "take-back", event: `measure-${i - 1}` };
     const start = performance.now();
     const response = await fetch(`${address}/events`, {
       method: "POST",
@@ -393,4 +374,7 @@ await measureAgainstSolver(guides());
 measureFold(tern);
 await measureServer();
 measureScripts();
+measureTray(print);
+await measureBrowser(print);
+await measureLoad(print);
 writeFileSync(path.join(root, "docs/measurements.md"), `${lines.join("\n")}\n`);

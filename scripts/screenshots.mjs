@@ -37,7 +37,16 @@ async function shot(name) {
 
 async function bench(number, presses) {
   await page.goto(`${url}/tickets/${number}/bench`, { waitUntil: "networkidle" });
-  for (let i = 0; i < presses; i++) await press("Space");
+  await page.waitForSelector("html[data-awake]");
+  for (let i = 0; i < presses; i++) await onward();
+}
+
+/** The next thing to do: a stop gets its good answer, all else is Space. */
+async function onward() {
+  const stop = page.locator("[data-stop]");
+  if ((await stop.count()) === 0) return press("Space");
+  const id = await stop.getAttribute("data-stop");
+  await press(id.startsWith("lithium") ? "n" : "y");
 }
 
 async function press(key) {
@@ -51,7 +60,7 @@ async function pressUntil(words) {
   for (let i = 0; i < 140; i++) {
     const line = (await page.locator("main h1").first().textContent()) ?? "";
     if (line.includes(words)) return;
-    await press("Space");
+    await onward();
   }
   throw new Error(`the bench never came to "${words}"`);
 }
@@ -73,12 +82,30 @@ const views = {
     await page.getByRole("tab", { name: "Map" }).click();
     await page.locator('[data-part="battery"]').click();
   },
+  "bench-stop": async () => bench("1007", 0),
   "bench-screws": async () => {
-    await bench("1007", 0);
+    await bench("1007", 1);
     await page.keyboard.press("c");
   },
-  "bench-plug": async () => bench("1007", 4),
-  "bench-build-up": async () => bench("1005", 0),
+  "bench-cells": async () => {
+    await bench("1005", 0);
+    await page.keyboard.press("t");
+  },
+  "bench-mirror": async () => {
+    await bench("1005", 0);
+    await page.keyboard.press("t");
+    await page.getByRole("radio", { name: "Mirror" }).click();
+  },
+  "bench-snag": async () => {
+    await bench("1004", 0);
+    await page.keyboard.press("s");
+    await page.locator('svg[aria-label^="Map"]').click({ position: { x: 200, y: 260 } });
+    await page.getByText("near where it binds").waitFor();
+  },
+  "bench-plug": async () => {
+    await bench("1007", 0);
+    await pressUntil("Unplug");
+  },
   "bench-swap": async () => {
     await bench("1004", 0);
     await pressUntil("Swap:");
@@ -88,9 +115,15 @@ const views = {
     await pressUntil("Gate:");
     await press("Space");
   },
-  "bench-end": async () => {
+  "bench-proof": async () => {
     await bench("1005", 0);
-    await pressUntil("Count what lies");
+    await pressUntil("Proof, before");
+    for (let i = 0; i < 9; i++) await press("Space");
+    await press("f");
+    await page.getByText("off again:").first().waitFor();
+  },
+  soak: async () => {
+    await page.goto(`${url}/tickets/1002/soak`, { waitUntil: "networkidle" });
   },
 };
 

@@ -7,12 +7,15 @@ import {
   machineryOf,
   mainPart,
   mirrored,
+  remainingUp,
   stepKey,
   stepWords,
+  type BenchState,
   type Entry,
   type Fitted,
   type Learnt,
   type LedgerEvent,
+  type Machinery,
 } from "../../core/bench/index.ts";
 import type { Guide, Point } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
@@ -323,7 +326,6 @@ export function BenchScreen(props: BenchScreenProps) {
       )}
       <Box
         sx={{
-          position: "relative",
           gridColumn: "1 / -1",
           borderTop: "1px solid var(--line)",
           bgcolor: "var(--card)",
@@ -331,13 +333,6 @@ export function BenchScreen(props: BenchScreenProps) {
           pb: 1,
         }}
       >
-        <Pace
-          machinery={machinery}
-          events={ledger.events}
-          left={stepsToCome(view, state.phase === "down")}
-          learnt={learnt}
-          who={who}
-        />
         <Box sx={{ px: 2 }}>
           <DiveLine
             dive={diveFromState(machinery, state)}
@@ -345,7 +340,16 @@ export function BenchScreen(props: BenchScreenProps) {
             label={`Step ${view.at} of ${view.of}`}
           />
         </Box>
-        <LotsStrip guide={guide} lots={[...state.lots.values()]} lit={litLot(step)} />
+        <Box sx={{ display: "flex", alignItems: "center", gap: 2, pr: 2 }}>
+          <LotsStrip guide={guide} lots={[...state.lots.values()]} lit={litLot(step)} />
+          <Pace
+            machinery={machinery}
+            events={ledger.events}
+            left={stepsToCome(machinery, view, state)}
+            learnt={learnt}
+            who={who}
+          />
+        </Box>
       </Box>
       <KeysPanel open={showsKeys} onClose={() => setShowsKeys(false)} />
     </Box>
@@ -355,12 +359,17 @@ export function BenchScreen(props: BenchScreenProps) {
 const litLot = (step: Step | undefined): string | undefined =>
   step?.do === "release" || step?.do === "make" ? step.joint : undefined;
 
-/** All steps that are left: going down, their mirror as well. */
-function stepsToCome({ left }: BenchView, isDown: boolean): readonly Step[] {
-  if (!isDown) return left;
-  return left.flatMap((step) =>
-    step.do === "release" || step.do === "lift" ? [step, mirrored(step)] : [step],
+/** All steps that are left: going down, the mirror of what is done and of what is left as well. */
+function stepsToCome(
+  { model }: Machinery,
+  { left }: BenchView,
+  state: BenchState,
+): readonly Step[] {
+  if (state.phase === "up") return left;
+  const mirror = left.flatMap((one) =>
+    one.do === "release" || one.do === "lift" ? [mirrored(one)] : [],
   );
+  return [...left, ...mirror, ...remainingUp(model, state)];
 }
 
 /** What should come off next, while things come off. */

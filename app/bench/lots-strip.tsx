@@ -19,12 +19,22 @@ export function LotsStrip({
       back === undefined && (guide.joints[joint] as ScrewsJoint).captive !== true,
   );
   if (lying.length === 0) {
-    return <Box sx={{ px: 2, color: "var(--soft)", fontSize: 16 }}>The tray is empty.</Box>;
+    return (
+      <Box sx={{ flex: 1, px: 2, color: "var(--soft)", fontSize: 16 }}>The tray is empty.</Box>
+    );
   }
   return (
     <Box
       aria-label="In the tray"
-      sx={{ display: "flex", gap: 1, px: 2, overflowX: "auto", alignItems: "center" }}
+      sx={{
+        display: "flex",
+        flex: 1,
+        minWidth: 0,
+        gap: 1,
+        px: 2,
+        overflowX: "auto",
+        alignItems: "center",
+      }}
     >
       {lying.map((lot) => (
         <Lying key={lot.joint} guide={guide} lot={lot} isLit={lot.joint === lit} />

@@ -36,11 +36,11 @@ export function MirrorMarks({
 function Mark({ screw }: { screw: ScrewsJoint }) {
   return (
     <>
-      <g transform="scale(0.42)">
+      <g transform="scale(0.5)">
         <ScrewHead {...screw} />
       </g>
-      <path d={`M5 0H${5 + screw.length}`} stroke={copperOf(screw.length)} strokeWidth="1.6" />
-      <text x="5" y="-1.6" fontFamily={MONO} fontSize="4.2" fill="var(--ink)">
+      <path d={`M6.5 1.2h${screw.length}`} stroke={copperOf(screw.length)} strokeWidth="2.2" />
+      <text x="6.5" y="-0.8" fontFamily={MONO} fontSize="6" fontWeight="700" fill="var(--ink)">
         {screw.length}
       </text>
     </>

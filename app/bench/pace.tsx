@@ -27,18 +27,7 @@ export function Pace({
   const whole = (minutes: number): string => minutes.toFixed(0);
   const off = Math.round(Math.abs(behind));
   return (
-    <Box
-      role="group"
-      aria-label="Minutes"
-      sx={{
-        position: "absolute",
-        right: 16,
-        top: 2,
-        fontSize: 16,
-        bgcolor: "var(--card)",
-        px: 0.5,
-      }}
-    >
+    <Box role="group" aria-label="Minutes" sx={{ flex: "none", fontSize: 16 }}>
       <span className="mono">{whole(spent)}</span> min so far
       {off > 0 && (behind > 0 ? `, ${off} behind` : `, ${off} ahead`)}; left{" "}
       <span className="mono">{whole(half)}</span>, at 80 % under{" "}

@@ -51,10 +51,10 @@ export function ProofPanel({
   const keys = { preventDefault: true };
   useHotkeys("f", () => give("fail"), keys);
   useHotkeys("a", () => setReason(""), keys);
-  const all = checksOf(machinery, state).filter(
-    (check) => due.includes(check) || resultOf(state, round, check.what) || round === "shut",
-  );
   const left = due.map(({ what }) => what);
+  const all = checksOf(machinery, state).filter(
+    ({ what }) => left.includes(what) || resultOf(state, round, what),
+  );
   return (
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
       <StepLine>
@@ -127,7 +127,6 @@ export function ProofPanel({
             }}
           >
             {SIGN[resultOf(state, round, what)?.result ?? "none"]} {what}
-            {left.includes(what) ? "" : ""}
           </Box>
         ))}
       </Box>

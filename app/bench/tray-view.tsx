@@ -212,8 +212,11 @@ function Cell({
         overflow: "hidden",
       }}
     >
-      <Box sx={{ fontFamily: MONO, fontSize: isLit ? 24 : 15, fontWeight: isLit ? 700 : 400 }}>
+      <Box sx={{ fontFamily: MONO, fontSize: isLit ? 26 : 17, fontWeight: 700, display: "flex" }}>
         {number}
+        <Box component="span" sx={{ ml: "auto", fontSize: isLit ? 22 : 17 }}>
+          {joints.length === 1 && lying.has(joints[0]!) && `×${lying.get(joints[0]!)!.out}`}
+        </Box>
       </Box>
       {joints.map((id) => (
         <Box
@@ -221,7 +224,7 @@ function Cell({
           sx={{ display: "flex", alignItems: "center", gap: 0.5, opacity: lying.has(id) ? 1 : 0.4 }}
         >
           <ScrewToken screw={guide.joints[id] as ScrewsJoint} />
-          {lying.has(id) && (
+          {joints.length > 1 && lying.has(id) && (
             <Box component="span" sx={{ fontFamily: MONO, fontSize: 15 }}>
               ×{lying.get(id)!.out}
             </Box>

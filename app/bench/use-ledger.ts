@@ -2,15 +2,16 @@ import { nanoid } from "nanoid";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
   admit,
-  foldLedger,
+  foldOn,
   leavesFor,
   type BenchState,
   type Entry,
+  type Folded,
   type LedgerEvent,
   type Machinery,
 } from "../../core/bench/index.ts";
 import type { Answer } from "../routes/events.ts";
-import type { Heard } from "../routes/stream.ts";
+import type { Growth } from "../../data/announce.server.ts";
 import { stillGood, takeIn, type Pages } from "./queue.ts";
 import { dropTicks, keepTick, waitingTicks } from "./waiting-ticks.ts";
 
@@ -139,12 +140,17 @@ export function useLedger(
   }, [first, hear, settle, ticket]);
 
   const events = useMemo(() => [...pages.known, ...pages.queue], [pages]);
-  const state = useMemo(() => foldLedger(machinery, events), [machinery, events]);
+  const last = useRef<Folded>(undefined);
+  const state = useMemo(() => {
+    last.current = foldOn(machinery, last.current, events);
+    return last.current.state;
+  }, [machinery, events]);
 
   const tick = useCallback(
     (entry: Entry) => {
       const { known, queue } = latest.current;
-      const admitted = admit(machinery, foldLedger(machinery, [...known, ...queue]), entry);
+      const now = foldOn(machinery, last.current, [...known, ...queue]);
+      const admitted = admit(machinery, now.state, entry);
       if (!admitted.ok) {
         say(admitted.error.message);
         return;
@@ -173,7 +179,7 @@ function useStream(
       source?.close();
       source = new EventSource(`/tickets/${ticket}/stream?after=${latest.current.known.length}`);
       source.onmessage = ({ data }: MessageEvent<string>) => {
-        const heard = JSON.parse(data) as Heard;
+        const heard = JSON.parse(data) as Growth;
         if (!hear(heard.from, heard.events)) open();
       };
     };

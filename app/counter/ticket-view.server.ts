@@ -2,7 +2,7 @@ import { diveFromPlan, diveFromState, foldLedger, type Dive } from "../../core/b
 import type { Ticket } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
-import { eventsOf } from "../../data/ledger.server.ts";
+import { eventsOf } from "../../data/kept-ledgers.server.ts";
 import { planFor } from "../../data/plans.server.ts";
 
 /** A ticket with the line of its work: as planned, or as far as the bench has come. */

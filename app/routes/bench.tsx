@@ -6,7 +6,7 @@ import { notesOf } from "../../data/notes.server.ts";
 import { photosOf } from "../../data/photos.server.ts";
 import { planFor } from "../../data/plans.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
-import { openLedger } from "../../data/ledger.server.ts";
+import { openLedger } from "../../data/kept-ledgers.server.ts";
 import { ticketByNumber } from "../../data/tickets.server.ts";
 import { BenchScreen } from "../bench/bench-screen.tsx";
 import { whoIs } from "../frame/who.server.ts";

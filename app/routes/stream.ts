@@ -1,14 +1,7 @@
-import { onAnnounced } from "../../data/announce.server.ts";
-import type { LedgerEvent } from "../../core/bench/index.ts";
-import { eventsOf } from "../../data/ledger.server.ts";
+import { onAnnounced, type Growth } from "../../data/announce.server.ts";
+import { eventsOf } from "../../data/kept-ledgers.server.ts";
 import { database } from "../../data/open.server.ts";
 import type { Route } from "./+types/stream";
-
-/** What a screen hears: events of the ledger from this place on. */
-export interface Heard {
-  readonly from: number;
-  readonly events: readonly LedgerEvent[];
-}
 
 const BEAT_MS = 20_000;
 
@@ -19,16 +12,18 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const encoder = new TextEncoder();
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
-      const send = async (): Promise<void> => {
+      const send = (growth: Growth): void => {
+        controller.enqueue(encoder.encode(`data: ${JSON.stringify(growth)}\n\n`));
+        known = growth.from + growth.events.length;
+      };
+      const catchUp = async (): Promise<void> => {
         const events = await eventsOf(db, params.number);
         if (request.signal.aborted || events.length <= known) return;
-        const heard: Heard = { from: known, events: events.slice(known) };
-        known = events.length;
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(heard)}\n\n`));
+        send({ from: known, events: events.slice(known) });
       };
-      let turn = Promise.resolve();
-      const ring = (): void => {
-        turn = turn.then(send).catch(() => undefined);
+      const ring = (growth: Growth): void => {
+        if (growth.from === known) send(growth);
+        else void catchUp().catch(() => undefined);
       };
       const stop = onAnnounced(params.number, ring);
       const beat = setInterval(() => controller.enqueue(encoder.encode(": here\n\n")), BEAT_MS);
@@ -37,7 +32,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
         clearInterval(beat);
         controller.close();
       });
-      ring();
+      void catchUp().catch(() => undefined);
     },
   });
   const headers = {

@@ -7,7 +7,7 @@ import { jointTool, type Guide } from "../../core/guide/index.ts";
 import { decisionsFor, type Ticket } from "../../core/ticket/index.ts";
 import { database } from "../../data/open.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
-import { eventsOf } from "../../data/ledger.server.ts";
+import { eventsOf } from "../../data/kept-ledgers.server.ts";
 import { soakFacts } from "../../core/proof/index.ts";
 import { soaksOf, type Soak } from "../../data/soaks.server.ts";
 import { planFor } from "../../data/plans.server.ts";

@@ -55,7 +55,8 @@ export function ScrewHead({ drive, length, head, finish }: ScrewFacts) {
 /** A screw lot wherever it is named: head, a bar as long as the screw, its length in figures. */
 export function ScrewToken({ screw, label }: { screw: ScrewFacts; label?: string }) {
   const bar = screw.length * PX_PER_MM;
-  const width = 30 + bar + 8 + 46;
+  // A figure of the mono face is 0.6 of its size wide.
+  const width = Math.ceil(30 + bar + 8 + `${screw.length} mm`.length * 15 * 0.62);
   const words = label ?? `${screw.drive} screw, ${screw.length} millimetres`;
   return (
     <svg width={width} height="28" viewBox={`0 -14 ${width} 28`} role="img" aria-label={words}>

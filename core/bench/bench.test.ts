@@ -8,7 +8,14 @@ import { plug, smallGuide } from "../testing/builders.ts";
 import { admit, expectedLeft } from "./admit.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
 import { gateOf, machineOf, routeDown, routeUp } from "./follow.ts";
-import { foldLedger, machineryOf, type BenchState, type Machinery } from "./ledger.ts";
+import {
+  foldLedger,
+  foldOn,
+  machineryOf,
+  type BenchState,
+  type Folded,
+  type Machinery,
+} from "./ledger.ts";
 import { diveFromState } from "./progress.ts";
 import { unproven } from "./proof.ts";
 import { openStop } from "./stops.ts";
@@ -220,6 +227,28 @@ describe("taking back", () => {
     const twice = [...bench.events, bench.events[1]!];
     expect(foldLedger(machinery, twice).done).toHaveLength(1);
   });
+});
+
+test("folding on from an earlier state is folding all of it", () => {
+  const bench = fanJob();
+  bench.down();
+  bench.tick({ do: "swap" });
+  bench.up();
+  const { events } = bench;
+  let on: Folded | undefined;
+  for (let i = 1; i <= events.length; i++) on = foldOn(machinery, on, events.slice(0, i));
+  expect(on!.state).toEqual(foldLedger(machinery, events));
+  const back: LedgerEvent = {
+    ...events.at(-1)!,
+    id: "back",
+    entry: { do: "take-back", event: events.at(-1)!.id },
+  };
+  expect(foldOn(machinery, on, [...events, back]).state).toEqual(
+    foldLedger(machinery, [...events, back]),
+  );
+  expect(foldOn(machinery, on, events.slice(0, 4)).state).toEqual(
+    foldLedger(machinery, events.slice(0, 4)),
+  );
 });
 
 describe("a change of plan", () => {

@@ -15,6 +15,7 @@ export {
 export {
   apply,
   foldLedger,
+  foldOn,
   machineryOf,
   mirrored,
   remainingDown,
@@ -22,6 +23,7 @@ export {
   stepOfDone,
   type BenchState,
   type Checked,
+  type Folded,
   type Lot,
   type Machinery,
   type Phase,

@@ -97,6 +97,38 @@ export function foldLedger(machinery: Machinery, events: readonly LedgerEvent[])
   return state;
 }
 
+/** A ledger and the state it leads to. */
+export interface Folded {
+  readonly events: readonly LedgerEvent[];
+  readonly state: BenchState;
+}
+
+/** As `foldLedger`, from an earlier state where the events only go on from it. */
+export function foldOn(
+  machinery: Machinery,
+  before: Folded | undefined,
+  events: readonly LedgerEvent[],
+): Folded {
+  const isSame = (event: LedgerEvent, i: number): boolean => before!.events[i]?.id === event.id;
+  if (!before || events.length < before.events.length) return folded(machinery, events);
+  const known = before.events.length;
+  const goesOn = events.slice(0, known).every(isSame);
+  const fresh = events.slice(known);
+  const ids = new Set(before.events.map(({ id }) => id));
+  const isPlain = fresh.every(({ id, entry }) => entry.do !== "take-back" && !ids.has(id));
+  if (!goesOn || !isPlain || fresh.length > 1) return folded(machinery, events);
+  let { state } = before;
+  for (const { id, entry } of fresh) {
+    state = { ...apply(machinery.model, state, entry), live: [...state.live, id] };
+  }
+  return { events, state };
+}
+
+const folded = (machinery: Machinery, events: readonly LedgerEvent[]): Folded => ({
+  events,
+  state: foldLedger(machinery, events),
+});
+
 const emptyBench = (model: Model): BenchState => ({
   phase: "idle",
   job: undefined,

@@ -25,6 +25,24 @@ export function placed(machine: State, lift: DoneLift): State {
   return { ...machine, stack };
 }
 
+/** A later move that needed an earlier one, and what that means on the way back. */
+interface Blocker {
+  readonly move: number;
+  readonly block: UpBlock;
+}
+
+/** For moves once done, what blocks the mirror of each: worked out once, since done moves stay as they are. */
+const blockersOf = new WeakMap<readonly Done[], (readonly Blocker[] | undefined)[]>();
+
+function blockersAt(problem: Problem, done: readonly Done[], index: number): readonly Blocker[] {
+  let all = blockersOf.get(done);
+  if (!all) blockersOf.set(done, (all = []));
+  return (all[index] ??= done.flatMap((later, move) => {
+    const block = move > index ? needed(problem, done[index]!, later) : undefined;
+    return block ? [{ move, block }] : [];
+  }));
+}
+
 /**
  * Why the move at `index` cannot be mirrored yet: a move that came after it on the way down, is not
  * mirrored yet, and needed it. The move done last is never blocked, so there is always a way on.
@@ -35,12 +53,7 @@ export function upBlock(
   undone: ReadonlySet<number>,
   index: number,
 ): UpBlock | undefined {
-  for (let k = done.length - 1; k > index; k--) {
-    if (undone.has(k)) continue;
-    const block = needed(problem, done[index]!, done[k]!);
-    if (block) return block;
-  }
-  return undefined;
+  return blockersAt(problem, done, index).findLast(({ move }) => !undone.has(move))?.block;
 }
 
 /** Whether a later move needed an earlier one, so that its mirror comes first. */

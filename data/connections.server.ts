@@ -1,0 +1,53 @@
+import type { Sequelize } from "sequelize";
+
+/** What the driver's connections are here. */
+interface Connection {
+  uuid?: string;
+  exec(sql: string, done: (error: Error | null) => void): void;
+  close(): void;
+}
+interface Manager {
+  connections: Record<string, Connection | undefined>;
+  getConnection(options?: { uuid?: string }): Promise<Connection>;
+  releaseConnection(connection: Connection, force?: boolean): void;
+}
+
+/**
+ * Sequelize's SQLite manager runs no hook on a new connection, opens one for each transaction and
+ * closes it after it. Here each is prepared (it waits up to 5 s for a lock, and syncs fully: a
+ * write that was committed survives a killed process), and the writer's is kept for the next.
+ */
+export function keepConnections(sequelize: Sequelize): void {
+  const manager = sequelize.connectionManager as never as Manager;
+  const open = manager.getConnection.bind(manager);
+  const release = manager.releaseConnection.bind(manager);
+  const prepared = new WeakSet<Connection>();
+  let idle: Connection | undefined;
+  manager.getConnection = async (options = {}) => {
+    const { uuid } = options;
+    if (uuid !== undefined && idle && !manager.connections[uuid]) {
+      manager.connections[uuid] = idle;
+      idle = undefined;
+    }
+    const connection = await open(options);
+    if (!prepared.has(connection)) {
+      prepared.add(connection);
+      await prepare(connection);
+    }
+    return connection;
+  };
+  manager.releaseConnection = (connection, force) => {
+    const { uuid } = connection;
+    if (uuid === undefined) return release(connection, force);
+    delete manager.connections[uuid];
+    if (idle) connection.close();
+    else idle = connection;
+  };
+}
+
+const prepare = (connection: Connection): Promise<void> =>
+  new Promise((resolve, reject) => {
+    connection.exec("PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000;", (error) =>
+      error ? reject(error) : resolve(),
+    );
+  });

@@ -1,0 +1,2 @@
+import { measureLoad } from "./measure-bench.ts";
+await measureLoad(console.log as never);
