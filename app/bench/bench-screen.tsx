@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import {
@@ -86,12 +86,18 @@ export function BenchScreen(props: BenchScreenProps) {
     [machinery, state, keeping.habit, keeping.grid],
   );
   const screws = screwStep(machinery, state, view.step, keeping, tray);
+  const dive = useMemo(() => diveFromState(machinery, state), [machinery, state]);
   const [draft, setDraft] = useDraft(view.step, screws);
   const [turn, nextScrew] = useTurn(view.step);
   const navigate = useNavigate();
   useEffect(() => {
     if (ledger.isOver) void navigate(`/tickets/${ticket.number}`);
   }, [ledger.isOver, navigate, ticket.number]);
+
+  const marks = useMemo(() => {
+    const { sequence } = view.marks;
+    return sequence ? { ...view.marks, at: turn % sequence.length } : view.marks;
+  }, [view.marks, turn]);
 
   const close = () => {
     setAside(undefined);
@@ -120,6 +126,12 @@ export function BenchScreen(props: BenchScreenProps) {
     say(undefined);
     setChosen(stepKey(step));
   };
+  // The same function for every drawing of the map: only what changed on it is drawn anew.
+  const latestTap = useRef(tap);
+  useEffect(() => {
+    latestTap.current = tap;
+  });
+  const onTap = useCallback((id: string) => latestTap.current(id), []);
   const count = (by: number) => {
     if (screws) setDraft({ ...draft, count: Math.max(0, draft.count + by), reason: undefined });
   };
@@ -184,11 +196,8 @@ export function BenchScreen(props: BenchScreenProps) {
         <MachineMap
           guide={guide}
           view={view.mapView}
-          marks={{
-            ...view.marks,
-            ...(view.marks.sequence ? { at: turn % view.marks.sequence.length } : {}),
-          }}
-          onTap={tap}
+          marks={marks}
+          onTap={onTap}
           onSpot={aside === "snag" ? setNear : undefined}
           near={near}
         />
@@ -334,11 +343,7 @@ export function BenchScreen(props: BenchScreenProps) {
         }}
       >
         <Box sx={{ px: 2 }}>
-          <DiveLine
-            dive={diveFromState(machinery, state)}
-            height={72}
-            label={`Step ${view.at} of ${view.of}`}
-          />
+          <DiveLine dive={dive} height={72} label={`Step ${view.at} of ${view.of}`} />
         </Box>
         <Box sx={{ display: "flex", alignItems: "center", gap: 2, pr: 2 }}>
           <LotsStrip guide={guide} lots={[...state.lots.values()]} lit={litLot(step)} />

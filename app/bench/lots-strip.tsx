@@ -1,3 +1,4 @@
+import { memo } from "react";
 import Box from "@mui/material/Box";
 import type { Lot } from "../../core/bench/index.ts";
 import { jointWord, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
@@ -51,31 +52,39 @@ const PLACE: Readonly<Record<Lot["lies"], string>> = {
   parked: "hole",
 };
 
-function Lying({ guide, lot, isLit }: { guide: Guide; lot: Lot; isLit: boolean }) {
-  const seen = useInView<HTMLElement>(isLit);
+/** One lot; drawn anew only when it changes, since a long job has twenty and each tick draws the bench. */
+const Lying = memo(function Lying({
+  guide,
+  lot,
+  isLit,
+}: {
+  guide: Guide;
+  lot: Lot;
+  isLit: boolean;
+}) {
+  const seen = useInView<HTMLDivElement>(isLit);
   return (
-    <Box
+    <div
       ref={seen}
       title={jointWord(guide, lot.joint)}
-      sx={{
+      style={{
         display: "flex",
         alignItems: "center",
-        gap: 0.75,
+        gap: 6,
         flex: "none",
-        px: 1,
-        border: "2px solid",
-        borderColor: isLit ? "var(--copper)" : "var(--line)",
-        bgcolor: isLit ? "var(--copperWash)" : "var(--card)",
-        borderRadius: "6px",
+        padding: "0 8px",
+        border: `2px solid var(--${isLit ? "copper" : "line"})`,
+        background: `var(--${isLit ? "copperWash" : "card"})`,
+        borderRadius: 6,
       }}
     >
-      <Box className="mono" sx={{ fontSize: isLit ? 24 : 17, fontWeight: 700 }}>
+      <span className="mono" style={{ fontSize: isLit ? 24 : 17, fontWeight: 700 }}>
         {lot.cell ?? PLACE[lot.lies]}
-      </Box>
+      </span>
       <ScrewToken screw={guide.joints[lot.joint] as ScrewsJoint} />
-      <Box className="mono" sx={{ fontSize: 17 }}>
+      <span className="mono" style={{ fontSize: 17 }}>
         × {lot.out}
-      </Box>
-    </Box>
+      </span>
+    </div>
   );
-}
+});

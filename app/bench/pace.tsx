@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import { useMemo } from "react";
 import {
   marksOf,
   paceOf,
@@ -22,7 +23,10 @@ export function Pace({
   learnt: Learnt;
   who: string;
 }) {
-  const { spent, behind } = paceOf(guide, events, learnt, who);
+  const { spent, behind } = useMemo(
+    () => paceOf(guide, events, learnt, who),
+    [guide, events, learnt, who],
+  );
   const { half, eighty } = marksOf(guide, left, learnt, who);
   const whole = (minutes: number): string => minutes.toFixed(0);
   const off = Math.round(Math.abs(behind));

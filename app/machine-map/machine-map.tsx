@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { useMemo } from "react";
+import { createContext, memo, useContext, useMemo } from "react";
 import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
 import { sweepOrder } from "../../core/bench/index.ts";
 import type { Guide, GuideJoint, Point } from "../../core/guide/index.ts";
@@ -24,27 +24,43 @@ export interface MapMarks {
   readonly at?: number;
 }
 
+export interface MapProps {
+  readonly guide: Guide;
+  readonly view: string;
+  readonly marks: MapMarks;
+  readonly onTap: (id: string) => void;
+  /** Where on the view it was tapped, mm: used instead of what lies there. */
+  readonly onSpot?: ((spot: Point) => void) | undefined;
+  /** A place to be marked. */
+  readonly near?: Point | undefined;
+}
+
+/** What is drawn goes past the zoom: it measures the page each time that it is drawn anew itself. */
+const Drawn = createContext<MapProps | undefined>(undefined);
+
 /**
  * The machine true to scale in one view, drawn from the guide's shapes: out is an outline, in the
  * way is hatched, touched now is full. Screws are their heads, numbered along the shortest sweep.
  */
-export function MachineMap({
-  guide,
-  view,
-  marks,
-  onTap,
-  onSpot,
-  near,
-}: {
-  guide: Guide;
-  view: string;
-  marks: MapMarks;
-  onTap: (id: string) => void;
-  /** Where on the view it was tapped, mm: used instead of what lies there. */
-  onSpot?: ((spot: Point) => void) | undefined;
-  /** A place to be marked. */
-  near?: Point | undefined;
-}) {
+export function MachineMap(props: MapProps) {
+  return (
+    <Box sx={{ height: "100%", bgcolor: "var(--paper)", overflow: "hidden" }}>
+      <Drawn value={props}>{ZOOM}</Drawn>
+    </Box>
+  );
+}
+
+const ALL = { width: "100%", height: "100%" } as const;
+const ZOOM = (
+  <TransformWrapper minScale={1} maxScale={6} doubleClick={{ disabled: true }}>
+    <TransformComponent wrapperStyle={ALL} contentStyle={ALL}>
+      <MapDrawing />
+    </TransformComponent>
+  </TransformWrapper>
+);
+
+function MapDrawing() {
+  const { guide, view, marks, onTap, onSpot, near } = useContext(Drawn)!;
   const facts = guide.views[view]!;
   const shapes = useMemo(() => layersOf(guide, view), [guide, view]);
   const named = shapes.filter(
@@ -55,47 +71,38 @@ export function MachineMap({
     joint.at?.some((point) => point.view === view),
   );
   return (
-    <Box sx={{ height: "100%", bgcolor: "var(--paper)", overflow: "hidden" }}>
-      <TransformWrapper minScale={1} maxScale={6} doubleClick={{ disabled: true }}>
-        <TransformComponent
-          wrapperStyle={{ width: "100%", height: "100%" }}
-          contentStyle={{ width: "100%", height: "100%" }}
-        >
-          <svg
-            width="100%"
-            height="100%"
-            viewBox={`-6 -6 ${facts.width + 12} ${facts.height + 12}`}
-            role="group"
-            aria-label={`Map: ${facts.name}`}
-            onClickCapture={(event) => {
-              if (!onSpot) return;
-              event.stopPropagation();
-              onSpot({ view, ...spotOf(event.currentTarget, event) });
-            }}
-          >
-            <Hatch />
-            {shapes.map((id) => (
-              <PartShape key={id} guide={guide} id={id} marks={marks} onTap={onTap} />
-            ))}
-            {named.map((id) => (
-              <PartLabel key={id} guide={guide} id={id} marks={marks} />
-            ))}
-            {joints
-              .filter(([id]) => marks.ahead.has(id) && !marks.touched.has(id))
-              .map(([id, joint]) => (
-                <SmallMarks key={id} id={id} joint={joint} view={view} onTap={onTap} />
-              ))}
-            {marks.lead && <Lead guide={guide} view={view} joints={marks.lead} />}
-            {joints
-              .filter(([id]) => marks.touched.has(id))
-              .map(([id, joint]) => (
-                <Touched key={id} id={id} joint={joint} view={view} onTap={onTap} marks={marks} />
-              ))}
-            {near?.view === view && <Binds {...near} />}
-          </svg>
-        </TransformComponent>
-      </TransformWrapper>
-    </Box>
+    <svg
+      width="100%"
+      height="100%"
+      viewBox={`-6 -6 ${facts.width + 12} ${facts.height + 12}`}
+      role="group"
+      aria-label={`Map: ${facts.name}`}
+      onClickCapture={(event) => {
+        if (!onSpot) return;
+        event.stopPropagation();
+        onSpot({ view, ...spotOf(event.currentTarget, event) });
+      }}
+    >
+      <Hatch />
+      {shapes.map((id) => (
+        <PartShape key={id} guide={guide} id={id} marks={marks} onTap={onTap} />
+      ))}
+      {named.map((id) => (
+        <PartLabel key={id} guide={guide} id={id} marks={marks} />
+      ))}
+      {joints
+        .filter(([id]) => marks.ahead.has(id) && !marks.touched.has(id))
+        .map(([id, joint]) => (
+          <SmallMarks key={id} id={id} joint={joint} view={view} onTap={onTap} />
+        ))}
+      {marks.lead && <Lead guide={guide} view={view} joints={marks.lead} />}
+      {joints
+        .filter(([id]) => marks.touched.has(id))
+        .map(([id, joint]) => (
+          <Touched key={id} id={id} joint={joint} view={view} onTap={onTap} marks={marks} />
+        ))}
+      {near?.view === view && <Binds {...near} />}
+    </svg>
   );
 }
 
@@ -189,7 +196,7 @@ interface JointProps {
 const pointsIn = (joint: GuideJoint, view: string): readonly Point[] =>
   (joint.at ?? []).filter((point) => point.view === view);
 
-function SmallMarks({ id, joint, view, onTap }: JointProps) {
+const SmallMarks = memo(function SmallMarks({ id, joint, view, onTap }: JointProps) {
   return (
     <g data-joint={id} style={{ cursor: "pointer" }} onClick={() => onTap(id)}>
       <title>{joint.name ?? id}</title>
@@ -205,7 +212,7 @@ function SmallMarks({ id, joint, view, onTap }: JointProps) {
       ))}
     </g>
   );
-}
+});
 
 function Touched({ id, joint, view, onTap, marks }: JointProps & { marks: MapMarks }) {
   const points = pointsIn(joint, view);

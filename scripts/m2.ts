@@ -1,2 +1,0 @@
-import { measureLoad } from "./measure-bench.ts";
-await measureLoad(console.log as never);
