@@ -65,6 +65,19 @@ async function pressUntil(words) {
   throw new Error(`the bench never came to "${words}"`);
 }
 
+/** A ticket for a heatsink, taken in as a person would. */
+async function heatsinkTicket() {
+  await page.goto(`${url}/tickets/new?code=MT15-A3`);
+  await page.waitForSelector("html[data-awake]");
+  await page.getByLabel("Customer").fill("Lio Marsh");
+  await page.getByLabel("What is wrong").fill("Hot and loud.");
+  await page.getByLabel("Heatsink", { exact: true }).first().check();
+  await page.getByRole("button", { name: "Open the ticket" }).click();
+  await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
+  await page.getByRole("heading", { name: "Waits for the bench" }).waitFor();
+  return page.url().split("/").at(-1);
+}
+
 const views = {
   counter: async () => page.goto(url, { waitUntil: "networkidle" }),
   "new-ticket": async () =>
@@ -107,8 +120,13 @@ const views = {
     await pressUntil("Unplug");
   },
   "bench-swap": async () => {
-    await bench("1004", 0);
+    await bench(await heatsinkTicket(), 0);
     await pressUntil("Swap:");
+  },
+  "bench-tighten": async () => {
+    await bench("1005", 0);
+    await pressUntil("Screw in the motherboard screws: 4");
+    for (let i = 0; i < 5; i++) await page.keyboard.press("ArrowRight");
   },
   "bench-gate": async () => {
     await bench("1004", 0);

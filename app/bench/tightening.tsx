@@ -53,7 +53,8 @@ export function TighteningBox({
         </Box>
       )}
       <Box sx={{ fontSize: 16, color: "var(--soft)" }}>
-        {count > 2 && `Order ${how.orderFrom}. `}
+        {count > 2 &&
+          (how.orderFrom === "the guide" ? "Order by the guide. " : "Order computed crosswise. ")}
         {torqueWords(how.torque)}
       </Box>
     </Box>
