@@ -6,8 +6,8 @@ export default defineConfig({
   globalSetup: "./e2e/global-setup.ts",
   fullyParallel: true,
   workers: 2,
-  timeout: 60_000,
-  expect: { timeout: 8000 },
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -72,8 +72,8 @@ describe("photos", () => {
     const bytes = await picture(640, 480).toFormat(format).toBuffer();
     const added = await addPhoto(db, { ...about, ticket }, bytes);
     expect(added).toMatchObject({ ok: true, value: { width: 640, height: 480 } });
-    expect((await sharp((await readPhoto(db, about.id, false))).metadata()).format).toBe("jpeg");
-    const thumb = await sharp((await readPhoto(db, about.id, true))).metadata();
+    expect((await sharp(await readPhoto(db, about.id, false)).metadata()).format).toBe("jpeg");
+    const thumb = await sharp(await readPhoto(db, about.id, true)).metadata();
     expect(Math.max(thumb.width, thumb.height)).toBe(220);
     expect(await photosOf(db, ticket)).toHaveLength(1);
   });
@@ -85,7 +85,7 @@ describe("photos", () => {
       .toBuffer();
     expect((await sharp(bytes).metadata()).exif).toBeDefined();
     await addPhoto(db, { ...about, ticket }, bytes);
-    expect((await sharp((await readPhoto(db, about.id, false))).metadata()).exif).toBeUndefined();
+    expect((await sharp(await readPhoto(db, about.id, false)).metadata()).exif).toBeUndefined();
   });
 
   test("what is no picture, or another kind of one, is refused by its content", async () => {

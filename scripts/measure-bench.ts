@@ -144,6 +144,37 @@ async function tick(address: string, id: string, i: number, after: number): Prom
   return answer.events.length;
 }
 
+/** From a tick being sent to another screen hearing of it, 100 times. */
+export async function measureStream(print: Print): Promise<void> {
+  const data = mkdtempSync(path.join(tmpdir(), "bench-stream-"));
+  const db = await openDatabase(data);
+  await loadGuides(db, path.join(root, "guides"));
+  await db.models.people.create({ id: "m", name: "Measure", role: "bench" });
+  const number = await ticketAtBench(db, 0);
+  await db.sequelize.close();
+  const port = 4695;
+  const server = await startServer(data, port);
+  const address = `http://127.0.0.1:${port}/tickets/${number}`;
+  let known = await tick(address, "load-0", 0, 1).then((more) => 1 + more);
+  const other = await fetch(`${address}/stream?after=${known}`);
+  const reader = other.body!.getReader();
+  const times: number[] = [];
+  for (let i = 1; i <= 100; i++) {
+    const start = performance.now();
+    const heard = reader.read();
+    known += await tick(address, `load-${i}`, i, known);
+    await heard;
+    times.push(performance.now() - start);
+  }
+  await reader.cancel();
+  server.kill();
+  print("\n### Two screens\n");
+  print(
+    `from a tick on one screen to its being heard on the other, ${times.length} times: p50 ${ms(quantile(times, 0.5))} ms, ` +
+      `p95 ${ms(quantile(times, 0.95))} ms, worst ${ms(Math.max(...times))} ms; target 1000 ms`,
+  );
+}
+
 const SLOWER = 4;
 
 /** A whole job in Chromium with its CPU slowed: each key to the next painted frame, and the page's paint. */

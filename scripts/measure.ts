@@ -13,7 +13,7 @@ import { largeGuide } from "../core/testing/large-guide.ts";
 import { naiveWork } from "../core/testing/naive.ts";
 import { randomCase } from "../core/testing/random-guide.ts";
 import { nextEntry } from "../core/testing/play.ts";
-import { measureBrowser, measureLoad, measureTray } from "./measure-bench.ts";
+import { measureBrowser, measureLoad, measureStream, measureTray } from "./measure-bench.ts";
 import { ms, quantile, root, startServer, timed } from "./report.ts";
 
 /** A CommonJS package whose names Node does not see. */
@@ -376,5 +376,6 @@ await measureServer();
 measureScripts();
 measureTray(print);
 await measureBrowser(print);
+await measureStream(print);
 await measureLoad(print);
 writeFileSync(path.join(root, "docs/measurements.md"), `${lines.join("\n")}\n`);

@@ -11,6 +11,8 @@ import {
   type Drive,
   type Module,
 } from "../../core/swap/index.ts";
+import { batteryState, parseGaugeLine, type GaugeReading } from "../../core/stand-ins/index.ts";
+import { useDevice } from "../devices/use-device.ts";
 import { fieldLook } from "./fields.ts";
 
 const small = { ...fieldLook, width: 92, height: 40 } as const;
@@ -250,6 +252,34 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
         {fit.fits ? "✓" : "✗"} {fit.total} GB at {fit.speed} MT/s
         {fit.says.length > 0 && `: ${fit.says.join("; ")}`}
       </span>
+    </Card>
+  );
+}
+
+/** The new pack on its gauge: what it holds, how long it runs, whether it is worn already. */
+export function GaugeBox() {
+  const [reading, setReading] = useState<GaugeReading>();
+  const [watts, setWatts] = useState(9);
+  useDevice("gauge", (line) => {
+    const read = parseGaugeLine(line);
+    if (read) setReading(read);
+  });
+  const state = reading && batteryState(reading, Math.max(0.1, watts));
+  return (
+    <Card title="The new pack on the gauge">
+      <NumberField label="At so many watts" value={watts} set={setWatts} step={0.5} />
+      {reading && state ? (
+        <span>
+          {reading.full} of {reading.design} Wh, {reading.cycles} cycles, {reading.volts} V,{" "}
+          {reading.celsius} °C:{" "}
+          <b>
+            {state.wear} % worn, runs {state.hours} h
+          </b>
+          ; {state.says}
+        </span>
+      ) : (
+        <span>No reading yet: put the pack on the gauge.</span>
+      )}
     </Card>
   );
 }

@@ -5,7 +5,7 @@ import { compareCodes, type CodeMatch } from "../../core/swap/index.ts";
 import { useDevice } from "../devices/use-device.ts";
 import { fieldLook } from "./fields.ts";
 import { Caution, StepLine } from "./panel.tsx";
-import { DriveBox, MemoryBox, PadBox, PasteBox } from "./swap-arithmetic.tsx";
+import { DriveBox, GaugeBox, MemoryBox, PadBox, PasteBox } from "./swap-arithmetic.tsx";
 
 export interface Transfer {
   readonly part: string;
@@ -56,6 +56,7 @@ export function SwapPanel({
         <b>Clean what is open now:</b> dust out of fins and fan, the blades held still; old paste
         off with alcohol; contacts with a damp swab.
       </Box>
+      {targets.some((id) => guide.parts[id]?.kind === "battery") && <GaugeBox />}
       {open.map((id) => (
         <Arithmetic key={id} guide={guide} id={id} />
       ))}

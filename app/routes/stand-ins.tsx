@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useRef, useState } from "react";
-import { batteryState, simulatedCaliper } from "../../core/stand-ins/index.ts";
+import { simulatedCaliper, simulatedGauge, simulatedScanner } from "../../core/stand-ins/index.ts";
 import { sendLine } from "../devices/lines.ts";
 import type { Route } from "./+types/stand-ins";
 
@@ -24,8 +24,9 @@ export default function StandIns() {
     setSaid(`caliper: ${line.trim()}`);
   };
   const scan = () => {
-    sendLine("scanner", `${code}\r\n`);
-    setSaid(`scanner: ${code}`);
+    const line = simulatedScanner(Date.now() % 1_000_000)(code);
+    sendLine("scanner", line);
+    setSaid(`scanner: ${line.trim()}`);
   };
   return (
     <Box component="main" sx={{ maxWidth: 900, mx: "auto", px: 3, py: 2, display: "grid", gap: 3 }}>
@@ -57,7 +58,7 @@ export default function StandIns() {
           Scan it
         </Button>
       </Box>
-      <Gauge />
+      <Gauge said={setSaid} />
       <Typography role="status" className="mono">
         {said === "" ? "" : `Sent: ${said}`}
       </Typography>
@@ -65,32 +66,34 @@ export default function StandIns() {
   );
 }
 
-function Gauge() {
-  const [full, setFull] = useState(36);
-  const [watts, setWatts] = useState(9);
-  const reading = { design: 48, full, cycles: 310, volts: 11.4, celsius: 24 };
-  const { wear, hours, says } = batteryState(reading, Math.max(0.1, watts));
+/** A pack on the gauge: the bench hears its reading at the swap of a battery. */
+function Gauge({ said }: { said: (line: string) => void }) {
+  const [design, setDesign] = useState(48);
+  const [cycles, setCycles] = useState(20);
+  const send = () => {
+    const line = simulatedGauge(Date.now() % 1_000_000, design, cycles)();
+    sendLine("gauge", line);
+    said(`gauge: ${line.trim()}`);
+  };
   return (
-    <Box component="section" aria-label="Battery gauge">
-      <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
-        <TextField
-          size="small"
-          type="number"
-          label="Full charge, Wh (48 by design)"
-          value={full}
-          onChange={(event) => setFull(Number(event.target.value))}
-        />
-        <TextField
-          size="small"
-          type="number"
-          label="At so many watts"
-          value={watts}
-          onChange={(event) => setWatts(Number(event.target.value))}
-        />
-        <span>
-          {wear} % worn, runs {hours} h; {says}
-        </span>
-      </Box>
+    <Box component="section" sx={{ display: "flex", gap: 2, alignItems: "center" }}>
+      <TextField
+        size="small"
+        type="number"
+        label="Design, Wh"
+        value={design}
+        onChange={(event) => setDesign(Number(event.target.value))}
+      />
+      <TextField
+        size="small"
+        type="number"
+        label="Cycles"
+        value={cycles}
+        onChange={(event) => setCycles(Number(event.target.value))}
+      />
+      <Button variant="contained" onClick={send}>
+        Send the gauge’s reading
+      </Button>
     </Box>
   );
 }

@@ -2,10 +2,14 @@ import {
   batteryState,
   GOOD_MACHINE,
   parseCaliperLine,
+  parseGaugeLine,
   simulatedCaliper,
+  simulatedGauge,
   simulatedProbe,
+  simulatedScanner,
   type ProbeMachine,
 } from "../stand-ins/index.ts";
+import { compareCodes } from "../swap/index.ts";
 import { soakFacts, soakFaults } from "./soak.ts";
 
 function run(seed: number, more: Partial<ProbeMachine> = {}) {
@@ -77,5 +81,18 @@ describe("stand-ins", () => {
     });
     expect(batteryState({ ...gauge, full: 20 }, 9).says).toMatch(/^worn/);
     expect(batteryState({ ...gauge, full: 50 }, 9)).toMatchObject({ wear: 0, says: "good" });
+  });
+  test("the simulated gauge is read back, and an old pack is worn", () => {
+    const fresh = parseGaugeLine(simulatedGauge(1, 48, 20)())!;
+    expect(batteryState(fresh, 9)).toMatchObject({ says: "good" });
+    const old = parseGaugeLine(simulatedGauge(1, 48, 1200)())!;
+    expect(batteryState(old, 9).says).toMatch(/^worn/);
+    for (const line of ["", "{", "null", '{"design":48}', "4.02 mm"]) {
+      expect(parseGaugeLine(line)).toBeUndefined();
+    }
+  });
+  test("the simulated scanner reads a code right, whatever its blanks and letters", () => {
+    const scan = simulatedScanner(3);
+    for (let i = 0; i < 40; i++) expect(compareCodes("TN-B41", scan("TN-B41"))).toBe("same");
   });
 });

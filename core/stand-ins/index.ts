@@ -1,3 +1,10 @@
 export { GOOD_MACHINE, simulatedProbe, type ProbeMachine } from "./probe.ts";
 export { parseCaliperLine, simulatedCaliper } from "./caliper.ts";
-export { batteryState, type BatteryState, type GaugeReading } from "./battery-gauge.ts";
+export {
+  batteryState,
+  parseGaugeLine,
+  simulatedGauge,
+  type BatteryState,
+  type GaugeReading,
+} from "./battery-gauge.ts";
+export { simulatedScanner } from "./scanner.ts";

@@ -1,0 +1,57 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { renderToStaticMarkup } from "react-dom/server";
+import { lotsOf, trayOfPlan } from "../../core/bench/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import { planJob } from "../../core/plan/index.ts";
+import { CellSheet, MirrorSheets } from "./sheets.tsx";
+
+const tern = JSON.parse(
+  readFileSync(path.join(import.meta.dirname, "../../guides/marrowby-tern-15.json"), "utf8"),
+) as Guide;
+const plan = planJob(tern, { for: ["board"] });
+if (!plan.ok) throw new Error("no plan");
+const { down } = plan.value;
+
+describe("the mirror on paper", () => {
+  const markup = renderToStaticMarkup(
+    <MirrorSheets guide={tern} title="1004" lots={lotsOf(tern, down)} />,
+  );
+  test("is drawn in millimetres, each sheet as wide as its part of the machine", () => {
+    const sizes = [
+      ...markup.matchAll(/width="([\d.]+)mm" height="([\d.]+)mm" viewBox="([^"]+)" data-sheet/g),
+    ];
+    expect(sizes.length).toBeGreaterThan(2);
+    for (const [, width, height, box] of sizes) {
+      const [, , w, h] = box!.split(" ").map(Number);
+      expect([Number(width), Number(height)]).toEqual([w, h]);
+      expect(Number(width)).toBeLessThanOrEqual(190);
+    }
+  });
+  test("has a ruler of 100 mm on every sheet", () => {
+    const sheets = markup.match(/data-sheet=/g)!.length;
+    expect(markup.match(/aria-label="Ruler, 100 mm"/g)).toHaveLength(sheets);
+    expect(markup).toContain('width="104mm" height="9mm" viewBox="-2 0 104 9"');
+  });
+  test("shows every screw that comes out, where it sat, and no other", () => {
+    const lots = new Set([...markup.matchAll(/data-lot="([^"]+)"/g)].map(([, id]) => id));
+    expect([...lots].sort()).toEqual([...lotsOf(tern, down)].sort());
+  });
+});
+
+describe("the tray on paper", () => {
+  const tray = trayOfPlan(tern, down, { rows: 4, columns: 6, holds: 12 })!;
+  test("has a label for each cell, and the lot in it with its count", () => {
+    const text = renderToStaticMarkup(<CellSheet guide={tern} title="1004" tray={tray} />).replace(
+      /<[^>]+>/g,
+      " ",
+    );
+    expect(text).toMatch(/Long base screws ×6/);
+    for (let cell = 1; cell <= 24; cell++) expect(text).toMatch(new RegExp(`\\b${cell}\\b`));
+  });
+  test("names a danger that could not be avoided", () => {
+    const crowded = trayOfPlan(tern, down, { rows: 1, columns: 2, holds: 99 })!;
+    const text = renderToStaticMarkup(<CellSheet guide={tern} title="1004" tray={crowded} />);
+    expect(text).toMatch(/is shared: a [\d.]+ mm screw in a [\d.]+ mm hole/);
+  });
+});
