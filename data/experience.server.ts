@@ -1,4 +1,4 @@
-import { learn, stepTimes, type Learnt, type LedgerEvent } from "../core/bench/index.ts";
+import { learn, stepTimes, takenBack, type Learnt, type LedgerEvent } from "../core/bench/index.ts";
 import type { Database } from "./database.server.ts";
 import { machineFor } from "./guides.server.ts";
 import { eventsOf } from "./kept-ledgers.server.ts";
@@ -41,9 +41,7 @@ export async function experienceOf(db: Database): Promise<Experience> {
 }
 
 function missedIn(events: readonly LedgerEvent[]): readonly string[] {
-  const taken = new Set(
-    events.flatMap(({ entry }) => (entry.do === "take-back" ? [entry.event] : [])),
-  );
+  const taken = takenBack(events);
   return events.flatMap(({ id, entry }) => {
     if (taken.has(id)) return [];
     return entry.do === "snag" ? [entry.held] : entry.do === "rework" ? [entry.joint] : [];

@@ -6,6 +6,7 @@ import {
   foldOn,
   leavesFor,
   machineOf,
+  REPLAN,
   routeDown,
   stopById,
   type BenchState,
@@ -174,7 +175,7 @@ async function followUp(
   const job = isBack ? reachJob(before, entry.joint) : state.job!;
   const plan = await replan(machinery, state, job);
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
-  return [{ id: `${event.id}.replan`, at: event.at, by: event.by, entry: plan.value }];
+  return [{ id: `${event.id}${REPLAN}`, at: event.at, by: event.by, entry: plan.value }];
 }
 
 /** The job of going back to a joint, done the way the job was. */

@@ -29,7 +29,7 @@ import { KeysPanel } from "./keys-panel.tsx";
 import { LotsStrip } from "./lots-strip.tsx";
 import { NotePanel, type StepNote } from "./note-panel.tsx";
 import { Pace } from "./pace.tsx";
-import { BigButton, Refused } from "./panel.tsx";
+import { BigButton, Refused, StepLine } from "./panel.tsx";
 import { PhotoPanel, type StepPhoto } from "./photo-panel.tsx";
 import { ProofPanel } from "./proof-panel.tsx";
 import { SnagPanel } from "./snag-panel.tsx";
@@ -301,12 +301,15 @@ export function BenchScreen(props: BenchScreenProps) {
               />
             )}
             {isFree && view.mood === "closed" && <p>This job is closed.</p>}
+            {isFree && view.mood === "planning" && (
+              <StepLine>Working out the way from here</StepLine>
+            )}
           </Box>
           <Box sx={{ display: "grid", gap: 1 }}>
             {ledger.trouble !== undefined && <Refused>{ledger.trouble}</Refused>}
             {isFree && (
               <Box sx={{ display: "flex", gap: 1 }}>
-                {view.mood !== "stop" && view.mood !== "proof" && (
+                {!["stop", "proof", "planning"].includes(view.mood) && (
                   <BigButton
                     onClick={done}
                     hint="Space"
@@ -417,6 +420,7 @@ function entryFor(
   fitted: readonly Fitted[],
 ): Entry | string {
   const { mood, step, stop, round } = view;
+  if (mood === "planning") return "The way from here is being worked out.";
   if (mood === "stop") return `Answer with Y or N: ${stop!.ask}`;
   if (mood === "swap") return fitted.length > 0 ? { do: "swap", fitted } : { do: "swap" };
   if (mood === "closed" || (!step && mood !== "end" && mood !== "proof"))

@@ -26,7 +26,7 @@ import type { TrayGrid } from "../../core/screws/index.ts";
 import type { MapMarks } from "../machine-map/machine-map.tsx";
 
 /** What the right side of the bench shows. */
-export type Mood = "step" | "stop" | "gate" | "proof" | "swap" | "end" | "closed";
+export type Mood = "step" | "stop" | "gate" | "proof" | "swap" | "end" | "closed" | "planning";
 
 export interface BenchView {
   readonly mood: Mood;
@@ -92,7 +92,8 @@ function stepsLeft(machinery: Machinery, state: BenchState): readonly (DownStep 
 function moodOf(state: BenchState, step: Step | undefined, gate: BenchView["gate"]): Mood {
   if (state.phase === "swap") return "swap";
   if (state.phase === "closed") return "closed";
-  if (!step) return "end";
+  // A step was written that wants a new plan, and the plan has not come yet.
+  if (!step) return state.phase === "down" ? "planning" : "end";
   return gate.length > 0 ? "gate" : "step";
 }
 

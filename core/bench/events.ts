@@ -92,3 +92,17 @@ export const stepKey = (step: Step): string =>
   step.do === "release" || step.do === "make"
     ? `joint:${step.joint}`
     : `parts:${[...step.parts].sort().join("+")}`;
+
+/** Ends the id of the new plan that follows a step: both stand and are taken back together. */
+export const REPLAN = ".replan";
+
+/** Ids of the events that were taken back; a plan goes with the step that it followed. */
+export function takenBack(events: readonly LedgerEvent[]): ReadonlySet<string> {
+  const taken = new Set<string>();
+  for (const { entry } of events) {
+    if (entry.do !== "take-back") continue;
+    taken.add(entry.event);
+    if (entry.event.endsWith(REPLAN)) taken.add(entry.event.slice(0, -REPLAN.length));
+  }
+  return taken;
+}

@@ -12,6 +12,7 @@ import {
   type LedgerEvent,
   type Round,
   stepKey,
+  takenBack,
 } from "./events.ts";
 import { placed, type Done, type DoneLift } from "./up.ts";
 
@@ -82,9 +83,7 @@ export const machineryOf = (guide: Guide): Machinery => ({ guide, model: modelOf
  * that names what the guide does not have throws.
  */
 export function foldLedger(machinery: Machinery, events: readonly LedgerEvent[]): BenchState {
-  const taken = new Set(
-    events.flatMap(({ entry }) => (entry.do === "take-back" ? [entry.event] : [])),
-  );
+  const taken = takenBack(events);
   const seen = new Set<string>();
   const live: string[] = [];
   let state: BenchState = { ...emptyBench(machinery.model), live };

@@ -1,7 +1,7 @@
 import { jointMinutes, partMinutes } from "../guide/costs.ts";
 import type { Guide } from "../guide/types.ts";
 import type { Step } from "../plan/plan.ts";
-import type { LedgerEvent } from "./events.ts";
+import { takenBack, type LedgerEvent } from "./events.ts";
 
 /** A step that was timed: what kind it was, who did it, what the guide said. Minutes. */
 export interface StepTime {
@@ -38,9 +38,7 @@ const isPause = (minutes: number, estimate: number): boolean =>
  * The steps of a ledger with the minutes since the event before: steps that stand, pauses left out.
  */
 export function stepTimes(guide: Guide, events: readonly LedgerEvent[]): readonly StepTime[] {
-  const taken = new Set(
-    events.flatMap(({ entry }) => (entry.do === "take-back" ? [entry.event] : [])),
-  );
+  const taken = takenBack(events);
   const times: StepTime[] = [];
   for (const [i, { id, at, by, entry }] of events.entries()) {
     const isStep = ["release", "lift", "place", "make"].includes(entry.do);
@@ -143,9 +141,7 @@ export function paceOf(
   learnt: Learnt,
   by: string,
 ): { readonly spent: number; readonly behind: number } {
-  const taken = new Set(
-    events.flatMap(({ entry }) => (entry.do === "take-back" ? [entry.event] : [])),
-  );
+  const taken = takenBack(events);
   let spent = 0;
   let due = 0;
   for (const [i, { id, at, entry }] of events.entries()) {

@@ -169,4 +169,23 @@ describe("proof", () => {
     expect(unproven(machinery, job.state, "shut")).toEqual([]);
     expect(job.tick(end!)).toBeUndefined();
   });
+
+  test("going back is taken back with the plan that followed it", () => {
+    const job = fan();
+    job.playTo((entry) => entry.do === "check");
+    const before = job.state;
+    job.push({ do: "rework", joint: "fan-plug" });
+    const back: Job = { for: [], reach: ["fan-plug"] };
+    const { id } = job.events.at(-1)!;
+    const at = "2026-01-01T00:00:00Z";
+    job.events.push({
+      id: `${id}.replan`,
+      at,
+      by: "t",
+      entry: { do: "replan", job: back, down: [] },
+    });
+    expect(job.state.phase).toBe("swap");
+    expect(job.tick({ do: "take-back", event: `${id}.replan` })).toBeUndefined();
+    expect(job.state).toEqual({ ...before, live: before.live });
+  });
 });
