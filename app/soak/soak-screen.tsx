@@ -4,16 +4,11 @@ import Typography from "@mui/material/Typography";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import {
-  soakFacts,
-  soakFaults,
-  type Reading,
-  type SoakFacts,
-  type SoakFault,
-} from "../../core/proof/index.ts";
+import { soakFacts, soakFaults, type Reading } from "../../core/proof/index.ts";
 import { PROBE_STATES, standInProbe } from "../devices/probe.ts";
 import type { Lamp } from "../theme.ts";
 import { SoakChart, type Curve } from "./soak-chart.tsx";
+import { SoakTable, Verdict } from "./soak-verdict.tsx";
 
 export interface SoakRun {
   readonly round: "before" | "after";
@@ -63,7 +58,7 @@ export function SoakScreen({
             </Typography>
           )}
         </Box>
-        <Table before={before} after={after} />
+        <SoakTable before={before} after={after} />
       </Box>
       <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
         <Box sx={{ display: "flex", gap: 1 }}>
@@ -118,80 +113,6 @@ export function SoakScreen({
           <div style={{ color: "var(--soft)" }}>Its seconds go by 25 times as fast.</div>
         </Box>
       </Box>
-    </Box>
-  );
-}
-
-function Verdict({ faults }: { faults: readonly SoakFault[] }) {
-  if (faults.length === 0) {
-    return (
-      <Box
-        role="region"
-        aria-label="Verdict"
-        sx={{ border: "2px solid var(--good)", borderRadius: "6px", p: 1.5, fontSize: 18 }}
-      >
-        <b style={{ color: "var(--good)" }}>✓ Within the limits.</b>
-      </Box>
-    );
-  }
-  return (
-    <Box
-      role="region"
-      aria-label="Verdict"
-      sx={{
-        border: "2px solid var(--stop)",
-        borderRadius: "6px",
-        p: 1.5,
-        fontSize: 18,
-        display: "grid",
-        gap: 1,
-      }}
-    >
-      {faults.map(({ what, says, causes }) => (
-        <Box key={what}>
-          <b>✗ {says}</b>
-          <Box component="ol" sx={{ m: 0, pl: 2.5, fontSize: 17 }}>
-            {causes.map((cause) => (
-              <li key={cause}>{cause}</li>
-            ))}
-          </Box>
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
-function Table({ before, after }: { before: SoakFacts | undefined; after: SoakFacts | undefined }) {
-  const row = (name: string, of: (facts: SoakFacts) => string) => (
-    <tr>
-      <td>{name}</td>
-      <td className="mono">{before ? of(before) : "–"}</td>
-      <td className="mono">{after ? of(after) : "–"}</td>
-    </tr>
-  );
-  return (
-    <Box
-      component="table"
-      sx={{
-        fontSize: 17,
-        borderCollapse: "collapse",
-        "& td, & th": { textAlign: "left", pr: 4, py: 0.25, borderTop: "1px solid var(--line)" },
-      }}
-    >
-      <thead>
-        <tr>
-          <th aria-label="What" />
-          <th>before</th>
-          <th>after</th>
-        </tr>
-      </thead>
-      <tbody>
-        {row("rise for each watt, K/W", ({ perWatt }) => perWatt.toFixed(2))}
-        {row("hottest, °C", ({ hottest }) => hottest.toFixed(1))}
-        {row("fan, turns a minute", ({ fanRpm }) => String(Math.round(fanRpm)))}
-        {row("power, W", ({ watts }) => watts.toFixed(1))}
-        {row("memory errors", ({ memoryErrors }) => String(memoryErrors))}
-      </tbody>
     </Box>
   );
 }

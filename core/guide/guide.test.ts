@@ -109,3 +109,13 @@ describe("words", () => {
     expect(jointWord({ ...guide, joints }, "one")).toBe("fan screw");
   });
 });
+
+test.each([
+  ["Palm rest", "palm rest"],
+  ["Wi-Fi card", "Wi-Fi card"],
+  ["M.2 drive", "M.2 drive"],
+  ["USB board", "USB board"],
+])("inside a sentence %s is %s", (name, word) => {
+  const facts = { ...smallGuide(), parts: { a: { name, kind: "other" as const } } };
+  expect(partWord(facts, "a")).toBe(word);
+});

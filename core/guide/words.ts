@@ -32,7 +32,7 @@ function kindNoun(joint: GuideJoint): string {
 }
 
 const lower = (name: string): string =>
-  /^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
+  /^[A-Z][a-z]+(?![a-z]*-[A-Z])/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
 
 /** A part as it stands inside a sentence: "palm rest", "Wi-Fi card" keeps its capitals. */
 export function partWord(guide: Guide, id: string): string {

@@ -1,0 +1,44 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { renderToStaticMarkup } from "react-dom/server";
+import type { Guide } from "../../core/guide/index.ts";
+import { planJob, type Job } from "../../core/plan/index.ts";
+import { PlanView } from "./plan-view.tsx";
+
+const guideOf = (id: string): Guide =>
+  JSON.parse(
+    readFileSync(path.join(import.meta.dirname, `../../guides/${id}.json`), "utf8"),
+  ) as Guide;
+
+function shown(id: string, job: Job): string {
+  const guide = guideOf(id);
+  const plan = planJob(guide, job);
+  if (!plan.ok) throw new Error(`${id}: no plan`);
+  return renderToStaticMarkup(<PlanView guide={guide} title="Short way" plan={plan.value} />)
+    .replace(/<style[^>]*>.*?<\/style>/gs, "")
+    .replace(/<[^>]+>/g, " ")
+    .replace(/\s+/g, " ");
+}
+
+test("a plan says its minutes, steps, gates and bits, and that it is proven", () => {
+  const said = shown("marrowby-tern-15", { for: ["fan"] });
+  expect(said).toMatch(/[\d.]+ minutes , 11 steps down, \d+ gates, \d+ bit changes/);
+  expect(said).toMatch(/Proven: no way takes less work\. Bits: .*PH0/);
+  expect(said).toMatch(/Gate: .*fan plug/);
+});
+
+test("what the short way leaves out of the book is named with its reason; the book leaves nothing out", () => {
+  expect(shown("marrowby-tern-15", { for: ["board"] })).toMatch(
+    /Left out of the book The maker.{1,7}s book/,
+  );
+  expect(shown("marrowby-tern-15", { for: ["board"], mode: "book" })).not.toMatch(/Left out/);
+});
+
+test("a palm rest lists what has to be moved over, less what comes new with it", () => {
+  const all = shown("marrowby-tern-15", { for: ["palmrest"] });
+  expect(all).toMatch(/To move over to the new part/);
+  const moved = /To move over to the new part(.*)$/.exec(all)![1]!;
+  expect(moved).toMatch(/Battery:/);
+  const fresh = shown("marrowby-tern-15", { for: ["palmrest"], new: ["battery"] });
+  expect(/To move over to the new part(.*)$/.exec(fresh)![1]).not.toMatch(/Battery:/);
+});

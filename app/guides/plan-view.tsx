@@ -1,0 +1,106 @@
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
+import { diveFromPlan, stepWords } from "../../core/bench/index.ts";
+import {
+  capital,
+  jointTool,
+  jointWord,
+  partWord,
+  wordList,
+  type Guide,
+} from "../../core/guide/index.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import { DiveLine } from "../signs/dive-line.tsx";
+
+/** A plan as it is read before a job: its line, its minutes and bits, its steps, gates and transfers. */
+export function PlanView({ guide, title, plan }: { guide: Guide; title: string; plan: Plan }) {
+  const bits = new Set(
+    plan.down.flatMap((step) =>
+      step.do === "release" ? (jointTool(guide.joints[step.joint]!) ?? []) : [],
+    ),
+  );
+  const gates = new Map(plan.gates.map(({ before, joints }) => [before, joints]));
+  const minutes = (plan.work + plan.handling.minutes).toFixed(1);
+  return (
+    <Box component="section" aria-label={title} sx={{ minWidth: 0 }}>
+      <Typography variant="h2">{title}</Typography>
+      <DiveLine
+        dive={diveFromPlan(plan)}
+        height={56}
+        label={`${title}: ${plan.down.length} steps`}
+      />
+      <Box sx={{ my: 1 }}>
+        <b>{minutes} minutes</b>, {plan.down.length} steps down, {plan.gates.length} gates,{" "}
+        {plan.handling.changes} bit changes, {plan.handling.turns} turns
+        <Box sx={{ color: "var(--soft)" }}>
+          {plan.proven
+            ? "Proven: no way takes less work."
+            : `Not proven: no way takes less than ${plan.bound.toFixed(1)} minutes of work.`}{" "}
+          Bits: {wordList([...bits])}.
+        </Box>
+      </Box>
+      <Steps title="Strip-down">
+        {plan.down.map((step, i) => (
+          <li key={i}>{stepWords(guide, step)}</li>
+        ))}
+      </Steps>
+      <Steps title="Build-up and gates">
+        {plan.up.map((step, i) => (
+          <li key={i}>
+            {gates.has(i) && (
+              <b>
+                Gate: {wordList(gates.get(i)!.map((joint) => jointWord(guide, joint)))}
+                <br />
+              </b>
+            )}
+            {stepWords(guide, step)}
+          </li>
+        ))}
+      </Steps>
+      {plan.transfers.length > 0 && (
+        <Steps title="To move over to the new part">
+          {plan.transfers.map(({ part, joints }) => (
+            <li key={part}>
+              {capital(partWord(guide, part))}:{" "}
+              {wordList(joints.map((joint) => jointWord(guide, joint)))}
+            </li>
+          ))}
+        </Steps>
+      )}
+      {plan.unused.length > 0 && (
+        <Box>
+          Of no use here, though new: {wordList(plan.unused.map((id) => partWord(guide, id)))}.
+        </Box>
+      )}
+      {plan.dropped.length > 0 && (
+        <Steps title="Left out of the book" isOpen>
+          {plan.dropped.map(({ first, then, why }) => (
+            <li key={`${first} ${then}`}>{capital(why)}.</li>
+          ))}
+        </Steps>
+      )}
+    </Box>
+  );
+}
+
+function Steps({
+  title,
+  isOpen = false,
+  children,
+}: {
+  title: string;
+  isOpen?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <Box component="details" open={isOpen || title === "Strip-down"} sx={{ my: 0.5 }}>
+      <Box component="summary" sx={{ cursor: "pointer", fontWeight: 700 }}>
+        {title}
+      </Box>
+      <Box component="ol" sx={{ my: 0.5, pl: 3.5 }}>
+        {children}
+      </Box>
+    </Box>
+  );
+}
