@@ -128,6 +128,24 @@ test("the tray shows the lit cell, habits change where the next lot goes, the sh
   await expect(page.getByText("100 mm: print at 100 %")).toBeVisible();
 });
 
+test("a technician's own way of keeping screws is there in the next job", async ({
+  page,
+  shop,
+}) => {
+  await openBench(page, shop, "1007");
+  await press(page, "y");
+  await page.keyboard.press("t");
+  await page.getByRole("radio", { name: "Parked" }).click();
+  await ready(page);
+  await page.getByRole("button", { name: "Keep as my own way" }).click();
+  await expect(page.getByText("kept", { exact: true })).toBeVisible();
+  await openBench(page, shop, "1004");
+  await page.keyboard.press("t");
+  await expect(page.getByRole("radio", { name: "Parked" })).toBeChecked();
+  await page.getByLabel("Who is working").selectOption("Ysolde Fenn");
+  await expect(page.getByRole("radio", { name: "Cells" })).toBeChecked();
+});
+
 test("the caliper on the bench names the screw", async ({ page, shop, context }) => {
   await openBench(page, shop, "1004");
   await page.keyboard.press("t");

@@ -92,7 +92,7 @@ export function TrayView({
         />
       )}
       {keeping.habit !== "cells" && <Places guide={guide} lots={lots.filter(isOut)} lit={lit} />}
-      {keeping.habit === "cells" && <GridChoice grid={keeping.grid} />}
+      <OwnWay keeping={keeping} />
       <WhichScrew guide={guide} lots={lots} />
     </Box>
   );
@@ -270,11 +270,12 @@ function Places({
   );
 }
 
-/** The tray at hand; kept as this technician's own. */
-function GridChoice({ grid }: { grid: TrayGrid }) {
+/** This way, and the tray at hand, kept as this technician's own for jobs to come. */
+function OwnWay({ keeping: { habit, grid } }: { keeping: Keeping }) {
   const fetcher = useFetcher();
+  const isCells = habit === "cells";
   const field = (name: keyof TrayGrid, label: string, most: number) => (
-    <label>
+    <label style={{ display: isCells ? undefined : "none" }}>
       {label}{" "}
       <input
         name={name}
@@ -292,13 +293,14 @@ function GridChoice({ grid }: { grid: TrayGrid }) {
       action="/settings"
       style={{ display: "flex", gap: 14, fontSize: 16, alignItems: "center" }}
     >
-      <input type="hidden" name="habit" value="cells" />
+      <input type="hidden" name="habit" value={habit} />
       {field("rows", "Rows", 12)}
       {field("columns", "Columns", 12)}
       {field("holds", "Screws a cell holds", 99)}
       <button type="submit" style={{ font: "inherit", minHeight: 34 }}>
-        Keep as my tray
+        Keep as my own way
       </button>
+      <span role="status">{fetcher.state === "idle" && fetcher.data !== undefined && "kept"}</span>
     </fetcher.Form>
   );
 }
