@@ -155,14 +155,14 @@ export async function measureStream(print: Print): Promise<void> {
   const port = 4695;
   const server = await startServer(data, port);
   const address = `http://127.0.0.1:${port}/tickets/${number}`;
-  let known = await tick(address, "load-0", 0, 1).then((more) => 1 + more);
+  let known = await tick(address, "load-stream-0", 0, 1).then((more) => 1 + more);
   const other = await fetch(`${address}/stream?after=${known}`);
   const reader = other.body!.getReader();
   const times: number[] = [];
   for (let i = 1; i <= 100; i++) {
     const start = performance.now();
     const heard = reader.read();
-    known += await tick(address, `load-${i}`, i, known);
+    known += await tick(address, `load-stream-${i}`, i, known);
     await heard;
     times.push(performance.now() - start);
   }

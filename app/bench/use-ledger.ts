@@ -12,6 +12,7 @@ import {
 } from "../../core/bench/index.ts";
 import type { Answer } from "../routes/events.ts";
 import type { Growth } from "../../data/announce.server.ts";
+import { afterPaint } from "./after-paint.ts";
 import { stillGood, takeIn, type Pages } from "./queue.ts";
 import { dropTicks, keepTick, waitingTicks } from "./waiting-ticks.ts";
 
@@ -94,6 +95,11 @@ export function useLedger(
       const once = queue.filter((event, i) => queue.findIndex(({ id }) => id === event.id) === i);
       const next = takeIn({ ...latest.current, queue: once }, 0, latest.current.known)!;
       const { refused } = settle(next);
+      const waiting = new Set(latest.current.queue.map(({ id }) => id));
+      void dropTicks(
+        ticket,
+        kept.map(({ id }) => id).filter((id) => !waiting.has(id)),
+      );
       if (refused !== undefined) say(`A step kept in this browser no longer holds. ${refused}`);
     });
     return () => {
@@ -132,9 +138,10 @@ export function useLedger(
         },
       );
     };
-    send();
+    const cancel = afterPaint(send);
     return () => {
       isStale = true;
+      cancel();
       clearTimeout(timer);
     };
   }, [first, hear, settle, ticket]);
@@ -159,7 +166,7 @@ export function useLedger(
       const event: LedgerEvent = { id: nanoid(), at: new Date().toISOString(), by, entry };
       latest.current = { known, queue: [...queue, event] };
       setPages(latest.current);
-      void keepTick(ticket, event);
+      afterPaint(() => void keepTick(ticket, event));
     },
     [machinery, by, ticket],
   );
