@@ -1,21 +1,17 @@
 import Box from "@mui/material/Box";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import {
   diveFromState,
   machineryOf,
   mainPart,
-  mirrored,
-  remainingUp,
   stepKey,
   stepWords,
-  type BenchState,
   type Entry,
   type Fitted,
   type Learnt,
   type LedgerEvent,
-  type Machinery,
 } from "../../core/bench/index.ts";
 import type { Guide, Point } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
@@ -86,7 +82,11 @@ export function BenchScreen(props: BenchScreenProps) {
     [machinery, state, keeping.habit, keeping.grid],
   );
   const screws = screwStep(machinery, state, view.step, keeping, tray);
-  const dive = useMemo(() => diveFromState(machinery, state), [machinery, state]);
+  // The line of the job and its minutes may come a picture later than the step.
+  const later = useDeferredValue(state);
+  const laterEvents = useDeferredValue(ledger.events);
+  const dive = useMemo(() => diveFromState(machinery, later), [machinery, later]);
+  const lots = useMemo(() => [...state.lots.values()], [state.lots]);
   const [draft, setDraft] = useDraft(view.step, screws);
   const [turn, nextScrew] = useTurn(view.step);
   const navigate = useNavigate();
@@ -349,11 +349,11 @@ export function BenchScreen(props: BenchScreenProps) {
           <DiveLine dive={dive} height={72} label={`Step ${view.at} of ${view.of}`} />
         </Box>
         <Box sx={{ display: "flex", alignItems: "center", gap: 2, pr: 2 }}>
-          <LotsStrip guide={guide} lots={[...state.lots.values()]} lit={litLot(step)} />
+          <LotsStrip guide={guide} lots={lots} lit={litLot(step)} />
           <Pace
             machinery={machinery}
-            events={ledger.events}
-            left={stepsToCome(machinery, view, state)}
+            state={later}
+            events={laterEvents}
             learnt={learnt}
             who={who}
           />
@@ -366,19 +366,6 @@ export function BenchScreen(props: BenchScreenProps) {
 
 const litLot = (step: Step | undefined): string | undefined =>
   step?.do === "release" || step?.do === "make" ? step.joint : undefined;
-
-/** All steps that are left: going down, the mirror of what is done and of what is left as well. */
-function stepsToCome(
-  { model }: Machinery,
-  { left }: BenchView,
-  state: BenchState,
-): readonly Step[] {
-  if (state.phase === "up") return left;
-  const mirror = left.flatMap((one) =>
-    one.do === "release" || one.do === "lift" ? [mirrored(one)] : [],
-  );
-  return [...left, ...mirror, ...remainingUp(model, state)];
-}
 
 /** What should come off next, while things come off. */
 function stuckPart(guide: Guide, { step, left }: BenchView): string | undefined {

@@ -6,7 +6,7 @@ import { ScrewToken } from "../signs/screw-token.tsx";
 import { useInView } from "./use-in-view.ts";
 
 /** What lies in the tray: lot by lot with its cell; the lot of this step is lit. */
-export function LotsStrip({
+export const LotsStrip = memo(function LotsStrip({
   guide,
   lots,
   lit,
@@ -42,7 +42,7 @@ export function LotsStrip({
       ))}
     </Box>
   );
-}
+});
 
 /** A mark for each place that is no cell. */
 const PLACE: Readonly<Record<Lot["lies"], string>> = {

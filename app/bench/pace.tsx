@@ -1,33 +1,38 @@
 import Box from "@mui/material/Box";
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import {
   marksOf,
   paceOf,
+  type BenchState,
   type Learnt,
   type LedgerEvent,
   type Machinery,
 } from "../../core/bench/index.ts";
-import type { Step } from "../../core/plan/index.ts";
+import { stepsToCome } from "./view.ts";
 
 /** Minutes spent and still to come: as likely less as more, and four times in five less. */
-export function Pace({
-  machinery: { guide },
+export const Pace = memo(function Pace({
+  machinery,
+  state,
   events,
-  left,
   learnt,
   who,
 }: {
   machinery: Machinery;
+  state: BenchState;
   events: readonly LedgerEvent[];
-  left: readonly Step[];
   learnt: Learnt;
   who: string;
 }) {
+  const { guide } = machinery;
   const { spent, behind } = useMemo(
     () => paceOf(guide, events, learnt, who),
     [guide, events, learnt, who],
   );
-  const { half, eighty } = marksOf(guide, left, learnt, who);
+  const { half, eighty } = useMemo(
+    () => marksOf(guide, stepsToCome(machinery, state), learnt, who),
+    [guide, machinery, state, learnt, who],
+  );
   const whole = (minutes: number): string => minutes.toFixed(0);
   const off = Math.round(Math.abs(behind));
   return (
@@ -38,4 +43,4 @@ export function Pace({
       <span className="mono">{whole(eighty)}</span>
     </Box>
   );
-}
+});

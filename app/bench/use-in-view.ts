@@ -1,10 +1,13 @@
-import { type RefObject, useEffect, useRef } from "react";
+import { useEffect, useRef, type RefObject } from "react";
+import { afterPaint } from "./after-paint.ts";
 
-/** A ref whose element is scrolled into sight whenever it becomes the one that counts. */
-export function useInView<T extends HTMLElement>(isNow: boolean): RefObject<T | null> {
-  const element = useRef<T>(null);
-  useEffect(() => {
-    if (isNow) element.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
-  }, [isNow]);
-  return element;
+/** Brings an element into view when it becomes the one that matters, once the rest is painted. */
+export function useInView<T extends HTMLElement>(isWanted: boolean): RefObject<T | null> {
+  const ref = useRef<T>(null);
+  useEffect(
+    () =>
+      isWanted ? afterPaint(() => ref.current?.scrollIntoView({ block: "nearest" })) : undefined,
+    [isWanted],
+  );
+  return ref;
 }

@@ -4,8 +4,10 @@ import {
   heldBy,
   leadRoute,
   mainPart,
+  mirrored,
   nextCell,
   openStop,
+  remainingUp,
   routeDown,
   routeUp,
   stepKey,
@@ -83,7 +85,8 @@ export function benchView(
   };
 }
 
-function stepsLeft(machinery: Machinery, state: BenchState): readonly (DownStep | UpStep)[] {
+/** The steps that are left in this direction, in an order that can be followed. */
+export function stepsLeft(machinery: Machinery, state: BenchState): readonly (DownStep | UpStep)[] {
   if (state.phase === "down") return routeDown(machinery, state).steps;
   if (state.phase === "up") return routeUp(machinery, state).map(({ step }) => step);
   return [];
@@ -201,3 +204,13 @@ export const trayNow = (
   state: BenchState,
   { habit, grid }: Keeping,
 ): TrayPlan | undefined => (habit === "cells" ? trayPlan(machinery, state, grid) : undefined);
+
+/** All steps that are left: going down, the mirror of what is done and of what is left as well. */
+export function stepsToCome(machinery: Machinery, state: BenchState): readonly Step[] {
+  const left = stepsLeft(machinery, state);
+  if (state.phase === "up") return left;
+  const mirror = left.flatMap((one) =>
+    one.do === "release" || one.do === "lift" ? [mirrored(one)] : [],
+  );
+  return [...left, ...mirror, ...remainingUp(machinery.model, state)];
+}

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Dive } from "../../core/bench/index.ts";
 
 const W = 1000;
@@ -27,7 +28,7 @@ const line = (spots: readonly Drawn[]): string =>
  * through the build-up. Solid is done, thin is to come; a bar across the climb is a gate, the dot
  * is where you are. Fills the width it is given.
  */
-export function DiveLine({
+export const DiveLine = memo(function DiveLine({
   dive,
   height = 84,
   label,
@@ -93,7 +94,7 @@ export function DiveLine({
       />
     </div>
   );
-}
+});
 
 /** The dive line as a 120 × 28 mark for lists. */
 export function DiveGlyph({ dive, label }: { dive: Dive; label: string }) {
