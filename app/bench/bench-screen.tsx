@@ -33,6 +33,7 @@ import { StepPanel } from "./step-panel.tsx";
 import { StopPanel } from "./stop-panel.tsx";
 import { SwapPanel, type Transfer } from "./swap-panel.tsx";
 import { TrayView } from "./tray-view.tsx";
+import { useKept } from "./use-kept.ts";
 import { useLedger } from "./use-ledger.ts";
 import {
   benchView,
@@ -58,6 +59,9 @@ export interface BenchScreenProps {
   readonly missed: Readonly<Record<string, number>>;
 }
 
+const NOT_COUNTED: Ending = { left: undefined, explained: "" };
+const NO_CODES: readonly Fitted[] = [];
+
 /** What lies over the step on the right, or over the map on the left. */
 type Aside = "snag" | "note" | "photo" | undefined;
 
@@ -73,8 +77,8 @@ export function BenchScreen(props: BenchScreenProps) {
   const [isMapFull, setMapFull] = useState(false);
   const [aside, setAside] = useState<Aside>();
   const [near, setNear] = useState<Point>();
-  const [ending, setEnding] = useState<Ending>({ left: undefined, explained: "" });
-  const [fitted, setFitted] = useState<readonly Fitted[]>([]);
+  const [ending, setEnding] = useKept(`ending ${ticket.number}`, NOT_COUNTED);
+  const [fitted, setFitted] = useKept(`fitted ${ticket.number}`, NO_CODES);
   const view = useMemo(() => benchView(machinery, state, chosen), [machinery, state, chosen]);
   const keeping = keepingNow(state, props.keeping);
   const tray = useMemo(
@@ -91,8 +95,11 @@ export function BenchScreen(props: BenchScreenProps) {
   const [turn, nextScrew] = useTurn(view.step);
   const navigate = useNavigate();
   useEffect(() => {
-    if (ledger.isOver) void navigate(`/tickets/${ticket.number}`);
-  }, [ledger.isOver, navigate, ticket.number]);
+    if (!ledger.isOver) return;
+    setEnding(undefined);
+    setFitted(undefined);
+    void navigate(`/tickets/${ticket.number}`);
+  }, [ledger.isOver, navigate, ticket.number, setEnding, setFitted]);
 
   const marks = useMemo(() => {
     const { sequence } = view.marks;
@@ -112,7 +119,10 @@ export function BenchScreen(props: BenchScreenProps) {
   };
   const done = () => {
     if (aside !== undefined) return;
-    const entry = entryFor(view, screws, draft, ending, fitted);
+    const unwritten = fitted.filter(
+      ({ part, code }) => !state.fitted.some((one) => one.part === part && one.code === code),
+    );
+    const entry = entryFor(view, screws, draft, ending, unwritten);
     if (typeof entry === "string") return say(entry);
     go(entry);
   };

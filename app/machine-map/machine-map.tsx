@@ -67,8 +67,12 @@ function MapDrawing() {
     (id) =>
       marks.touched.has(id) || !isNameHidden(guide, shapes, id, (above) => !marks.out.has(above)),
   );
-  const joints = Object.entries(guide.joints).filter(([, joint]) =>
-    joint.at?.some((point) => point.view === view),
+  const joints = useMemo(
+    () =>
+      Object.entries(guide.joints).filter(([, joint]) =>
+        joint.at?.some((point) => point.view === view),
+      ),
+    [guide, view],
   );
   return (
     <svg
@@ -85,10 +89,10 @@ function MapDrawing() {
     >
       <Hatch />
       {shapes.map((id) => (
-        <PartShape key={id} guide={guide} id={id} marks={marks} onTap={onTap} />
+        <PartShape key={id} guide={guide} id={id} look={lookOf(id, marks)} onTap={onTap} />
       ))}
       {named.map((id) => (
-        <PartLabel key={id} guide={guide} id={id} marks={marks} />
+        <PartLabel key={id} guide={guide} id={id} look={lookOf(id, marks)} />
       ))}
       {joints
         .filter(([id]) => marks.ahead.has(id) && !marks.touched.has(id))
@@ -122,26 +126,39 @@ function Hatch() {
   );
 }
 
-function lookOf(id: string, marks: MapMarks) {
-  if (marks.touched.has(id)) return { fill: "var(--matWash)", stroke: "var(--mat)", width: 1.6 };
-  if (marks.out.has(id)) return { fill: "none", stroke: "var(--soft)", width: 0.4, dash: "3 2.5" };
-  if (marks.inTheWay.has(id))
-    return { fill: "url(#in-the-way)", stroke: "var(--soft)", width: 0.7 };
-  return { fill: "var(--card)", stroke: "var(--soft)", width: 0.45 };
+interface Look {
+  readonly fill: string;
+  readonly stroke: string;
+  readonly width: number;
+  readonly dash?: string;
+}
+
+const TOUCHED: Look = { fill: "var(--matWash)", stroke: "var(--mat)", width: 1.6 };
+const OUT: Look = { fill: "none", stroke: "var(--soft)", width: 0.4, dash: "3 2.5" };
+const IN_THE_WAY: Look = { fill: "url(#in-the-way)", stroke: "var(--soft)", width: 0.7 };
+const THERE: Look = { fill: "var(--card)", stroke: "var(--soft)", width: 0.45 };
+
+function lookOf(id: string, marks: MapMarks): Look {
+  if (marks.touched.has(id)) return TOUCHED;
+  if (marks.out.has(id)) return OUT;
+  return marks.inTheWay.has(id) ? IN_THE_WAY : THERE;
 }
 
 interface PartProps {
   readonly guide: Guide;
   readonly id: string;
-  readonly marks: MapMarks;
 }
 
-function PartShape({ guide, id, marks, onTap }: PartProps & { onTap: (id: string) => void }) {
-  const { name, shape } = guide.parts[id]!;
-  const isFrame = guide.parts[id]!.on === undefined;
-  const look = lookOf(id, marks);
+/** A part; drawn anew only when it looks other than before, since each tick draws the bench. */
+const PartShape = memo(function PartShape({
+  guide,
+  id,
+  look,
+  onTap,
+}: PartProps & { readonly look: Look; readonly onTap: (id: string) => void }) {
+  const { name, shape, on } = guide.parts[id]!;
   const { stroke, width, dash } = look;
-  const fill = isFrame && !marks.touched.has(id) ? "var(--paper)" : look.fill;
+  const fill = on === undefined && look !== TOUCHED ? "var(--paper)" : look.fill;
   return (
     <rect
       x={shape!.x}
@@ -160,14 +177,18 @@ function PartShape({ guide, id, marks, onTap }: PartProps & { onTap: (id: string
       <title>{name}</title>
     </rect>
   );
-}
+});
 
-function PartLabel({ guide, id, marks }: PartProps) {
+const PartLabel = memo(function PartLabel({
+  guide,
+  id,
+  look,
+}: PartProps & { readonly look: Look }) {
   const { name, shape, on } = guide.parts[id]!;
-  const isTouched = marks.touched.has(id);
+  const isTouched = look === TOUCHED;
   const size = isTouched ? 8.5 : 7;
   const fits = shape!.w >= name.length * size * 0.5 && shape!.h >= size + 2;
-  if (!isTouched && (!fits || on === undefined || marks.out.has(id))) return null;
+  if (!isTouched && (!fits || on === undefined || look === OUT)) return null;
   return (
     <text
       x={shape!.x + shape!.w / 2}
@@ -184,7 +205,7 @@ function PartLabel({ guide, id, marks }: PartProps) {
       {name}
     </text>
   );
-}
+});
 
 interface JointProps {
   readonly id: string;

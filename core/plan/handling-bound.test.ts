@@ -1,15 +1,15 @@
 import { pick, seeded } from "../testing/seeded.ts";
-import { alwaysBefore, has, setOf, SwitchBound, type Needs } from "./handling-bound.ts";
+import { alwaysBefore, has, NONE, setOf, SwitchBound, type Needs } from "./handling-bound.ts";
 
 /** Seeded moves with tools, each needing some of those before it: all of one set, one of another. */
 function randomMoves(seed: number): {
-  readonly tools: readonly (string | undefined)[];
+  readonly tools: Int16Array;
   readonly needs: readonly Needs[];
 } {
   const random = seeded(seed);
   const size = 3 + Math.floor(4 * random());
-  const tools = Array.from({ length: size }, () => pick(random, ["a", "b", "c", undefined]));
-  const needs = tools.map((_, i) => {
+  const tools = Int16Array.from({ length: size }, () => pick(random, [0, 1, 2, NONE]));
+  const needs = Array.from(tools, (_, i) => {
     const earlier = Array.from({ length: i }, (_, k) => k);
     const all = setOf(
       earlier.filter(() => random() < 0.3),
@@ -42,12 +42,12 @@ function orders(needs: readonly Needs[]): number[][] {
   return found;
 }
 
-const changes = (tools: readonly (string | undefined)[], inHand: string | undefined): number => {
+const changes = (tools: readonly number[], inHand: number): number => {
   let hand = inHand;
   let count = 0;
   for (const tool of tools) {
-    if (tool === undefined) continue;
-    if (hand !== undefined && tool !== hand) count += 1;
+    if (tool === NONE) continue;
+    if (hand !== NONE && tool !== hand) count += 1;
     hand = tool;
   }
   return count;
@@ -71,20 +71,20 @@ describe.each(Array.from({ length: 60 }, (_, i) => i + 1))("seed %i", (seed) => 
   test("the bound is never above what the best order takes, from any point on", () => {
     const bound = new SwitchBound(tools, before);
     for (const order of all) {
-      let hand: string | undefined;
+      let hand = NONE;
       for (let at = 0; at <= order.length; at++) {
         const done = setOf(order.slice(0, at), tools.length);
         const rest = all
           .filter((other) => order.slice(0, at).every((i) => other.slice(0, at).includes(i)))
           .map((other) =>
             changes(
-              other.slice(at).map((i) => tools[i]),
+              other.slice(at).map((i) => tools[i]!),
               hand,
             ),
           );
         expect(bound.least(done, hand)).toBeLessThanOrEqual(Math.min(...rest));
         const next = order[at];
-        if (next !== undefined) hand = tools[next] ?? hand;
+        if (next !== undefined && tools[next] !== NONE) hand = tools[next]!;
       }
     }
   });
@@ -97,8 +97,8 @@ test("a tool that must be taken up again is counted again", () => {
     { all: setOf([0], size), anyOf: [] },
     { all: setOf([1], size), anyOf: [] },
   ];
-  const bound = new SwitchBound(["a", "b", "a"], alwaysBefore(needs));
-  expect(bound.least(setOf([], size), undefined)).toBe(2);
-  expect(bound.least(setOf([0], size), "a")).toBe(2);
-  expect(bound.least(setOf([0, 1], size), "b")).toBe(1);
+  const bound = new SwitchBound(Int16Array.of(0, 1, 0), alwaysBefore(needs));
+  expect(bound.least(setOf([], size), NONE)).toBe(2);
+  expect(bound.least(setOf([0], size), 0)).toBe(2);
+  expect(bound.least(setOf([0, 1], size), 1)).toBe(1);
 });

@@ -1,6 +1,9 @@
 /** A set of moves, 32 to a word. */
 export type Moves = Uint32Array;
 
+/** Tools and postures are numbers; this one stands where a move needs neither, and before the first. */
+export const NONE = -1;
+
 /** What must be done before a move: all of one set, and one of each of the others. */
 export interface Needs {
   readonly all: Moves;
@@ -8,11 +11,6 @@ export interface Needs {
 }
 
 export const has = (set: Moves, i: number): boolean => (set[i >> 5]! & (1 << (i & 31))) !== 0;
-
-export function meets(a: Moves, b: Moves): boolean {
-  for (let w = 0; w < a.length; w++) if ((a[w]! & b[w]!) !== 0) return true;
-  return false;
-}
 
 export function setOf(moves: readonly number[], size: number): Moves {
   const set = new Uint32Array(Math.ceil(size / 32));
@@ -41,12 +39,16 @@ export function alwaysBefore(needs: readonly Needs[]): readonly Moves[] {
     }
     return grew;
   };
+  const lists = needs.map(({ all, anyOf }) => ({
+    all: members(all, size),
+    anyOf: anyOf.map((set) => members(set, size)),
+  }));
   for (let again = true; again;) {
     again = false;
-    for (const [i, { all, anyOf }] of needs.entries()) {
-      for (const k of members(all, size)) if (add(before[i]!, withIts(k))) again = true;
+    for (const [i, { all, anyOf }] of lists.entries()) {
+      for (const k of all) if (add(before[i]!, withIts(k))) again = true;
       for (const set of anyOf) {
-        const common = members(set, size).map(withIts).reduce(intersection, undefined);
+        const common = set.map(withIts).reduce(intersection, undefined);
         if (common && add(before[i]!, common)) again = true;
       }
     }
@@ -54,8 +56,11 @@ export function alwaysBefore(needs: readonly Needs[]): readonly Moves[] {
   return before;
 }
 
-const members = (set: Moves, size: number): number[] =>
-  Array.from({ length: size }, (_, i) => i).filter((i) => has(set, i));
+function members(set: Moves, size: number): number[] {
+  const found: number[] = [];
+  for (let i = 0; i < size; i++) if (has(set, i)) found.push(i);
+  return found;
+}
 
 const intersection = (a: Moves | undefined, b: Moves): Moves =>
   a ? a.map((word, w) => word & b[w]!) : b;
@@ -74,18 +79,18 @@ interface Chain {
  * changes are the blocks of all tools, less the one that goes on with the tool in hand.
  */
 export class SwitchBound {
-  private readonly tools: readonly string[];
+  private readonly tools: readonly number[];
   /** For each tool, the moves that begin a chain with blocks of it, most blocks first. */
   private readonly chains: readonly (readonly Chain[])[];
 
-  constructor(values: readonly (string | undefined)[], before: readonly Moves[]) {
-    this.tools = [...new Set(values.filter((value) => value !== undefined))];
+  constructor(values: Int16Array, before: readonly Moves[]) {
+    this.tools = [...new Set(values)].filter((value) => value !== NONE);
     const size = values.length;
     const counts = before.map((set) => members(set, size).length);
     const lastFirst = [...values.keys()]
-      .filter((i) => values[i] !== undefined)
+      .filter((i) => values[i] !== NONE)
       .sort((a, b) => counts[b]! - counts[a]! || b - a);
-    const after = values.map((_, i) => lastFirst.filter((k) => has(before[k]!, i)));
+    const after = before.map((_, i) => lastFirst.filter((k) => has(before[k]!, i)));
     this.chains = this.tools.map((tool) => {
       const most = new Uint8Array(size);
       for (const i of lastFirst) {
@@ -102,17 +107,20 @@ export class SwitchBound {
     });
   }
 
-  least(done: Moves, present: string | undefined): number {
+  least(done: Moves, present: number): number {
     let sum = 0;
-    for (const [t, tool] of this.tools.entries()) {
+    for (let t = 0; t < this.tools.length; t++) {
+      const tool = this.tools[t]!;
+      const chains = this.chains[t]!;
       let blocks = 0;
-      for (const chain of this.chains[t]!) {
+      for (let c = 0; c < chains.length; c++) {
+        const chain = chains[c]!;
         if (chain.blocks <= blocks) break;
         if (has(done, chain.move)) continue;
         blocks = Math.max(blocks, chain.blocks - (tool === present && chain.isOwn ? 1 : 0));
       }
       sum += blocks;
     }
-    return present === undefined ? Math.max(0, sum - 1) : sum;
+    return present === NONE ? Math.max(0, sum - 1) : sum;
   }
 }

@@ -1,7 +1,7 @@
 import {
   alwaysBefore,
   has,
-  meets,
+  NONE,
   setOf,
   SwitchBound,
   type Moves,
@@ -55,8 +55,8 @@ function switches(values: readonly (string | undefined)[]): number {
 interface Node {
   readonly done: Moves;
   readonly left: number;
-  readonly tool: string | undefined;
-  readonly posture: string | undefined;
+  readonly tool: number;
+  readonly posture: number;
   readonly cost: number;
   readonly least: number;
   readonly last: Link | undefined;
@@ -90,114 +90,128 @@ export function leastHandling(
 }
 
 class OrderSearch {
-  private readonly needs: readonly Needs[];
-  private readonly tools: readonly (string | undefined)[];
-  private readonly postures: readonly (string | undefined)[];
+  private readonly size: number;
+  private readonly words: number;
+  /** For each move, the moves it needs: `words` words each. */
+  private readonly needed: Uint32Array;
+  /** For each move, sets of which it needs one each, one after the other. */
+  private readonly anyOf: readonly Uint32Array[];
+  private readonly tools: Int16Array;
+  private readonly postures: Int16Array;
+  /** Moves of one kind (tool, posture, power or not) have one number. */
+  private readonly kinds: Int16Array;
+  private readonly kindSeen: Uint8Array;
   private readonly changes: SwitchBound;
   private readonly turns: SwitchBound;
   private readonly isPower: readonly boolean[];
   private readonly powers: readonly number[];
-  private readonly kinds: readonly string[];
   private readonly waiting = new Heap<Node>((a, b) => a.least - b.least || a.left - b.left);
   private readonly seen = new Map<string, Node[]>();
 
-  constructor(
-    problem: Problem,
-    start: State,
-    private readonly plan: readonly Move[],
-  ) {
+  constructor(problem: Problem, start: State, plan: readonly Move[]) {
     const { model } = problem;
-    this.needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
-    this.tools = plan.map((move) => moveTool(model, move));
-    this.postures = plan.map((move) => movePosture(model, move));
-    const before = alwaysBefore(this.needs);
+    this.size = plan.length;
+    this.words = Math.ceil(plan.length / 32);
+    const needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
+    this.needed = Uint32Array.from(needs.flatMap(({ all }) => [...all]));
+    this.anyOf = needs.map(({ anyOf }) => Uint32Array.from(anyOf.flatMap((set) => [...set])));
+    const tools = plan.map((move) => moveTool(model, move));
+    const postures = plan.map((move) => movePosture(model, move));
+    this.tools = numbered(tools);
+    this.postures = numbered(postures);
+    const before = alwaysBefore(needs);
     this.changes = new SwitchBound(this.tools, before);
     this.turns = new SwitchBound(this.postures, before);
     this.isPower = plan.map((move) => move.do === "release" && model.power[move.joint]!);
     this.powers = this.isPower.flatMap((is, i) => (is ? [i] : []));
-    this.kinds = plan.map((_, i) => `${this.isPower[i]}|${this.tools[i]}|${this.postures[i]}`);
+    this.kinds = numbered(plan.map((_, i) => `${this.isPower[i]}|${tools[i]}|${postures[i]}`));
+    this.kindSeen = new Uint8Array(plan.length);
   }
 
   run(budget: number): { readonly order: readonly number[]; readonly exact: boolean } {
-    this.offer({
-      done: new Uint32Array(Math.ceil(this.plan.length / 32)),
-      left: this.plan.length,
-      tool: undefined,
-      posture: undefined,
-      cost: 0,
-      least: 0,
-      last: undefined,
-    });
+    this.offer(
+      this.settle({
+        done: new Uint32Array(this.words),
+        left: this.size,
+        tool: NONE,
+        posture: NONE,
+        cost: 0,
+        last: undefined,
+      }),
+    );
     let deepest = this.waiting.peek()!;
     let nodes = 0;
     for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
       if (node.left === 0) return { order: orderOf(node), exact: true };
       if (node.left < deepest.left) deepest = node;
       if (++nodes > budget) break;
-      for (const i of this.choices(node)) this.offer(this.step(node, i));
+      for (const i of this.choices(node)) this.offer(this.settle(this.step(node, i)));
     }
     return { order: orderOf(this.finish(deepest)), exact: false };
   }
 
   private canDo(done: Moves, i: number): boolean {
+    const { words, needed } = this;
     if (has(done, i)) return false;
-    const { all, anyOf } = this.needs[i]!;
-    for (let w = 0; w < all.length; w++) if ((all[w]! & ~done[w]!) !== 0) return false;
-    for (let k = 0; k < anyOf.length; k++) if (!meets(anyOf[k]!, done)) return false;
+    for (let w = 0; w < words; w++) if ((needed[i * words + w]! & ~done[w]!) !== 0) return false;
+    const sets = this.anyOf[i]!;
+    for (let at = 0; at < sets.length; at += words) {
+      let isMet = false;
+      for (let w = 0; w < words; w++) if ((sets[at + w]! & done[w]!) !== 0) isMet = true;
+      if (!isMet) return false;
+    }
     return true;
   }
 
   /** One move that can be made for each tool and posture. */
   private choices({ done }: Node): readonly number[] {
-    const kinds = new Set<string>();
-    return this.plan.flatMap((_, i) => {
-      if (kinds.has(this.kinds[i]!) || !this.canDo(done, i)) return [];
-      kinds.add(this.kinds[i]!);
-      return [i];
-    });
+    const found: number[] = [];
+    this.kindSeen.fill(0);
+    for (let i = 0; i < this.size; i++) {
+      if (this.kindSeen[this.kinds[i]!] === 1 || !this.canDo(done, i)) continue;
+      this.kindSeen[this.kinds[i]!] = 1;
+      found.push(i);
+    }
+    return found;
   }
 
-  private isLate(done: Moves, i: number): boolean {
-    return !this.isPower[i] && this.powers.some((k) => this.canDo(done, k));
+  /** Whether the battery could come off now: whatever else is done first makes it late. */
+  private isPowerDue(done: Moves): boolean {
+    return this.powers.some((k) => this.canDo(done, k));
   }
 
   private switchCost(node: Node, i: number): number {
-    const changes = isSwitch(this.tools[i], node.tool) ? CHANGE : 0;
-    return changes + (isSwitch(this.postures[i], node.posture) ? TURN : 0);
+    const changes = isSwitch(this.tools[i]!, node.tool) ? CHANGE : 0;
+    return changes + (isSwitch(this.postures[i]!, node.posture) ? TURN : 0);
   }
 
-  private step(node: Node, i: number): Node {
+  private step(node: Node, i: number): Omit<Node, "least"> {
     const done = node.done.slice();
     done[i >> 5]! |= 1 << (i & 31);
-    const late = this.isLate(node.done, i) ? LATE : 0;
+    const late = !this.isPower[i] && this.isPowerDue(node.done) ? LATE : 0;
     return {
       done,
       left: node.left - 1,
-      tool: this.tools[i] ?? node.tool,
-      posture: this.postures[i] ?? node.posture,
+      tool: this.tools[i] === NONE ? node.tool : this.tools[i]!,
+      posture: this.postures[i] === NONE ? node.posture : this.postures[i]!,
       cost: node.cost + this.switchCost(node, i) + late,
-      least: 0,
       last: { move: i, before: node.last },
     };
   }
 
-  /** Makes every move that costs nothing now, and says what is owed at least from there. */
-  private settle(from: Node): Node {
-    const done = from.done.slice();
-    const { tool, posture, cost } = from;
-    let { left, last } = from;
-    const isFree = (i: number): boolean =>
-      (this.tools[i] === undefined || this.tools[i] === tool) &&
-      (this.postures[i] === undefined || this.postures[i] === posture) &&
-      this.canDo(done, i) &&
-      !this.isLate(done, i);
+  /** Makes every move that costs nothing now (into `done` itself), and says what is owed at least. */
+  private settle({ done, left, tool, posture, cost, last }: Omit<Node, "least">): Node {
+    let isDue = this.isPowerDue(done);
     for (let again = true; again;) {
       again = false;
-      for (let i = 0; i < this.plan.length; i++) {
-        if (!isFree(i)) continue;
+      for (let i = 0; i < this.size; i++) {
+        if (this.tools[i] !== NONE && this.tools[i] !== tool) continue;
+        if (this.postures[i] !== NONE && this.postures[i] !== posture) continue;
+        if ((isDue && !this.isPower[i]) || !this.canDo(done, i)) continue;
         done[i >> 5]! |= 1 << (i & 31);
         last = { move: i, before: last };
         left -= 1;
+        isDue = this.isPowerDue(done);
         again = true;
       }
     }
@@ -205,12 +219,13 @@ class OrderSearch {
     return { done, left, tool, posture, cost, least: cost + owed, last };
   }
 
-  private offer(raw: Node): void {
-    const node = this.settle(raw);
-    const key = String.fromCharCode(...new Uint16Array(node.done.buffer));
-    const alike = this.seen.get(key) ?? [];
-    if (alike.some((by) => isDominated(node, by))) return;
-    this.seen.set(key, [...alike, node]);
+  private offer(node: Node): void {
+    let key = "";
+    for (const word of node.done) key += String.fromCharCode(word & 0xffff, word >>> 16);
+    const alike = this.seen.get(key);
+    if (alike?.some((by) => isDominated(node, by))) return;
+    if (alike) alike.push(node);
+    else this.seen.set(key, [node]);
     this.waiting.push(node);
   }
 
@@ -226,6 +241,12 @@ class OrderSearch {
     }
     return node;
   }
+}
+
+/** Equal values with equal numbers, from 0 in the order they come; NONE for undefined. */
+function numbered(values: readonly (string | undefined)[]): Int16Array {
+  const known = [...new Set(values.filter((value) => value !== undefined))];
+  return Int16Array.from(values, (value) => (value === undefined ? NONE : known.indexOf(value)));
 }
 
 function needsOf(sets: readonly (readonly number[])[], size: number): Needs {
@@ -244,13 +265,13 @@ function orderOf(node: Node): readonly number[] {
   return order.reverse();
 }
 
-const isSwitch = (wanted: string | undefined, present: string | undefined): boolean =>
-  wanted !== undefined && present !== undefined && wanted !== present;
+const isSwitch = (wanted: number, present: number): boolean =>
+  wanted !== NONE && present !== NONE && wanted !== present;
 
 /** From another node with the same moves done, at most one change and one turn away. */
 function isDominated(node: Node, by: Node): boolean {
-  const change = by.tool === undefined || by.tool === node.tool ? 0 : CHANGE;
-  const turn = by.posture === undefined || by.posture === node.posture ? 0 : TURN;
+  const change = by.tool === NONE || by.tool === node.tool ? 0 : CHANGE;
+  const turn = by.posture === NONE || by.posture === node.posture ? 0 : TURN;
   return by.cost + change + turn <= node.cost + LATE / 2;
 }
 

@@ -117,9 +117,13 @@ class Run {
   liftNext(): number | undefined {
     const seeds = this.state.stack.length;
     let best: { seed: number; group: readonly number[] } | undefined;
+    // By seed, the size of a set that holds it and cannot be lifted: of that size it has no other.
+    const stuck = new Uint16Array(seeds);
     for (let seed = 0; seed < seeds; seed++) {
       const group = this.needed(seed, best?.group.length);
-      if (group && this.releasesFor(group)) best = { seed, group };
+      if (!group || stuck[seed] === group.length) continue;
+      if (this.releasesFor(group)) best = { seed, group };
+      else for (const p of group) stuck[p] = group.length;
     }
     if (!best) return undefined;
     this.lift(best.group);

@@ -108,16 +108,19 @@ export function relaxationOf(problem: Problem, start: State): Relaxation {
     return p;
   }
 
-  const rigid = Uint8Array.from(model.rigid, Number);
+  /** Rigid links, three numbers each: a joint, its first part, another of its parts. */
+  const links = Int16Array.from(
+    model.joins.flatMap(([first, ...rest], j) =>
+      model.rigid[j] ? rest.flatMap((p) => [j, first!, p]) : [],
+    ),
+  );
 
   function components(glue: Glue | undefined): void {
     for (let p = 0; p < n; p++) root[p] = p;
-    const union = (list: readonly number[]) => {
-      const to = find(list[0]!);
-      for (let i = 1; i < list.length; i++) root[find(list[i]!)] = to;
-    };
-    for (let j = 0; j < m; j++) if (open[j] === 0 && rigid[j] === 1) union(model.joins[j]!);
-    if (glue) union(glue);
+    for (let i = 0; i < links.length; i += 3) {
+      if (open[links[i]!] === 0) root[find(links[i + 2]!)] = find(links[i + 1]!);
+    }
+    if (glue) root[find(glue[1])] = find(glue[0]);
     for (let p = 0; p < n; p++) root[p] = find(p);
   }
 

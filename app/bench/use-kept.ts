@@ -1,0 +1,34 @@
+import { useCallback, useMemo, useSyncExternalStore } from "react";
+
+const heard = new Set<() => void>();
+
+function listen(hear: () => void): () => void {
+  heard.add(hear);
+  window.addEventListener("storage", hear);
+  return () => {
+    heard.delete(hear);
+    window.removeEventListener("storage", hear);
+  };
+}
+
+/**
+ * What is typed and not written yet, kept in this browser: a reload loses none of it, and another tab
+ * shows it too. Set to undefined it is forgotten. `initial` is one value that stays the same.
+ */
+export function useKept<T>(key: string, initial: T): readonly [T, (value: T | undefined) => void] {
+  const text = useSyncExternalStore(
+    listen,
+    () => localStorage.getItem(key),
+    () => null,
+  );
+  const value = useMemo(() => (text === null ? initial : (JSON.parse(text) as T)), [text, initial]);
+  const set = useCallback(
+    (next: T | undefined) => {
+      if (next === undefined) localStorage.removeItem(key);
+      else localStorage.setItem(key, JSON.stringify(next));
+      for (const hear of heard) hear();
+    },
+    [key],
+  );
+  return [value, set];
+}
