@@ -1,6 +1,4 @@
-import Box from "@mui/material/Box";
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import {
   diveFromState,
@@ -16,6 +14,7 @@ import {
 import type { Guide, Point } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
+import { useKeys } from "../frame/use-keys.ts";
 import { MachineMap } from "../machine-map/machine-map.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
 import { reasonsFor, type Draft } from "./count-box.tsx";
@@ -25,6 +24,7 @@ import { KeysPanel } from "./keys-panel.tsx";
 import { LotsStrip } from "./lots-strip.tsx";
 import { NotePanel, type StepNote } from "./note-panel.tsx";
 import { Pace } from "./pace.tsx";
+import { useAfterPaint } from "./after-paint.ts";
 import { BigButton, Refused, StepLine } from "./panel.tsx";
 import { PhotoPanel, type StepPhoto } from "./photo-panel.tsx";
 import { ProofPanel } from "./proof-panel.tsx";
@@ -86,9 +86,10 @@ export function BenchScreen(props: BenchScreenProps) {
     [machinery, state, keeping.habit, keeping.grid],
   );
   const screws = screwStep(machinery, state, view.step, keeping, tray);
-  // The line of the job and its minutes may come a picture later than the step.
-  const later = useDeferredValue(state);
-  const laterEvents = useDeferredValue(ledger.events);
+  // The line of the job and its minutes come a picture later than the step.
+  const [later, laterEvents] = useAfterPaint(
+    useMemo(() => [state, ledger.events] as const, [state, ledger.events]),
+  );
   const dive = useMemo(() => diveFromState(machinery, later), [machinery, later]);
   const lots = useMemo(() => [...state.lots.values()], [state.lots]);
   const [draft, setDraft] = useDraft(view.step, screws);
@@ -160,37 +161,41 @@ export function BenchScreen(props: BenchScreenProps) {
   const key = step ? stepKey(step) : "job";
   const about = step ? stepWords(guide, step) : "the job";
   const isFree = aside === undefined;
-  const keys = { preventDefault: true, enabled: isFree };
-  useHotkeys("space", done, keys);
-  useHotkeys("backspace", takeBack, keys);
-  useHotkeys("c", () => draft.count === screws?.expected && count(-1), keys);
-  useHotkeys("minus", () => count(-1), keys);
-  useHotkeys("equal, shift+equal", () => count(1), keys);
-  useHotkeys("1, 2, 3", (event) => because(Number(event.key) - 1), keys);
-  useHotkeys("right", nextScrew, keys);
-  useHotkeys("s", snag, keys);
-  useHotkeys("n", () => setAside("note"), { ...keys, enabled: isFree && view.mood !== "stop" });
-  useHotkeys("p", () => setAside("photo"), keys);
-  useHotkeys("t", () => setShowsTray((now) => !now), keys);
-  useHotkeys("m", () => setMapFull((now) => !now), keys);
-  useHotkeys("escape", () => {
-    close();
-    setChosen(undefined);
+  const less = () => {
+    if (draft.count === screws?.expected) count(-1);
+  };
+  useKeys(
+    {
+      Space: done,
+      Backspace: takeBack,
+      c: less,
+      "-": () => count(-1),
+      "+": () => count(1),
+      "=": () => count(1),
+      "1": () => because(0),
+      "2": () => because(1),
+      "3": () => because(2),
+      ArrowRight: nextScrew,
+      s: snag,
+      // N is an answer where a stop is asked.
+      n: () => view.mood !== "stop" && setAside("note"),
+      p: () => setAside("photo"),
+      t: () => setShowsTray((now) => !now),
+      m: () => setMapFull((now) => !now),
+      "?": () => setShowsKeys(true),
+    },
+    isFree && !showsKeys,
+  );
+  useKeys({
+    Escape: () => {
+      close();
+      setChosen(undefined);
+    },
   });
-  useHotkeys("?", () => setShowsKeys(true), { ...keys, useKey: true });
 
   const at = (one: { readonly step: string }) => one.step === key;
   return (
-    <Box
-      component="main"
-      sx={{
-        height: "calc(100vh - 48px)",
-        display: "grid",
-        gridTemplateColumns: isMapFull ? "minmax(0, 1fr)" : "minmax(0, 1fr) 500px",
-        gridTemplateRows: "minmax(0, 1fr) auto",
-        overflow: "hidden",
-      }}
-    >
+    <main className={isMapFull ? "bench bench-wide" : "bench"}>
       {showsTray ? (
         <TrayView
           ticket={ticket.number}
@@ -213,19 +218,14 @@ export function BenchScreen(props: BenchScreenProps) {
         />
       )}
       {!isMapFull && (
-        <Box
-          sx={{
-            display: "grid",
-            gridTemplateRows: "auto minmax(0, 1fr) auto",
-            gap: 1.5,
-            p: 2,
-            minHeight: 0,
-            borderLeft: "1px solid var(--line)",
-            bgcolor: "var(--card)",
-          }}
-        >
-          <Head ticket={ticket} view={view} waiting={ledger.waiting} isAway={ledger.isAway} />
-          <Box sx={{ overflowY: "auto", minHeight: 0, display: "grid" }}>
+        <div className="bench-side">
+          <Head
+            ticket={ticket}
+            place={placeOf(view)}
+            waiting={ledger.waiting}
+            isAway={ledger.isAway}
+          />
+          <div className="bench-matter">
             {aside === "snag" && stuck !== undefined && (
               <SnagPanel
                 guide={guide}
@@ -314,11 +314,11 @@ export function BenchScreen(props: BenchScreenProps) {
             {isFree && view.mood === "planning" && (
               <StepLine>Working out the way from here</StepLine>
             )}
-          </Box>
-          <Box sx={{ display: "grid", gap: 1 }}>
+          </div>
+          <div className="stack stack-tight">
             {ledger.trouble !== undefined && <Refused>{ledger.trouble}</Refused>}
             {isFree && (
-              <Box sx={{ display: "flex", gap: 1 }}>
+              <div className="row row-tight">
                 {!["stop", "proof", "planning"].includes(view.mood) && (
                   <BigButton
                     onClick={done}
@@ -341,24 +341,16 @@ export function BenchScreen(props: BenchScreenProps) {
                 >
                   Take back
                 </BigButton>
-              </Box>
+              </div>
             )}
-          </Box>
-        </Box>
+          </div>
+        </div>
       )}
-      <Box
-        sx={{
-          gridColumn: "1 / -1",
-          borderTop: "1px solid var(--line)",
-          bgcolor: "var(--card)",
-          pt: 0.5,
-          pb: 1,
-        }}
-      >
-        <Box sx={{ px: 2 }}>
+      <div className="bench-job">
+        <div className="bench-dive">
           <DiveLine dive={dive} height={72} label={`Step ${view.at} of ${view.of}`} />
-        </Box>
-        <Box sx={{ display: "flex", alignItems: "center", gap: 2, pr: 2 }}>
+        </div>
+        <div className="row" style={{ paddingRight: 16 }}>
           <LotsStrip guide={guide} lots={lots} lit={litLot(step)} />
           <Pace
             machinery={machinery}
@@ -367,10 +359,10 @@ export function BenchScreen(props: BenchScreenProps) {
             learnt={learnt}
             who={who}
           />
-        </Box>
-      </Box>
-      <KeysPanel open={showsKeys} onClose={() => setShowsKeys(false)} />
-    </Box>
+        </div>
+      </div>
+      {showsKeys && <KeysPanel onClose={() => setShowsKeys(false)} />}
+    </main>
   );
 }
 
@@ -447,28 +439,34 @@ function doneWord({ mood, gate, step }: BenchView, isRework: boolean): string {
   return step?.do === "place" && gate.length > 0 ? "Covered" : "Done";
 }
 
-function Head({
+const Head = memo(function Head({
   ticket,
-  view,
+  place,
   waiting,
   isAway,
 }: {
   ticket: Ticket;
-  view: BenchView;
+  /** Where the job is, in words. */
+  place: string | undefined;
   waiting: number;
   isAway: boolean;
 }) {
-  const way = view.step?.do === "place" || view.step?.do === "make" ? "build-up" : "strip-down";
   const ticks = waiting === 1 ? "1 tick waits" : `${waiting} ticks wait`;
   return (
-    <Box sx={{ display: "flex", gap: 1.5, fontSize: 16, color: "var(--soft)" }}>
-      <Link to={`/tickets/${ticket.number}`} style={{ color: "inherit" }}>
+    <div className="bench-head">
+      <Link to={`/tickets/${ticket.number}`}>
         <span className="mono">{ticket.number}</span> {ticket.machine}
       </Link>
-      <span style={{ flex: 1 }}>{view.step && `${way}, step ${view.at} of ${view.of}`}</span>
+      <span className="grow">{place}</span>
       <span role="status">
         {isAway ? `Not saved yet: ${ticks}` : waiting > 0 ? "saving" : "saved"}
       </span>
-    </Box>
+    </div>
   );
+});
+
+function placeOf({ step, at, of }: BenchView): string | undefined {
+  if (!step) return undefined;
+  const way = step.do === "place" || step.do === "make" ? "build-up" : "strip-down";
+  return `${way}, step ${at} of ${of}`;
 }

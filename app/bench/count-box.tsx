@@ -1,8 +1,5 @@
-import Box from "@mui/material/Box";
-import ButtonBase from "@mui/material/ButtonBase";
 import { placeWords, type CountReason } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
-import { MONO } from "../theme.ts";
 import { Key } from "./panel.tsx";
 import type { ScrewStep } from "./view.ts";
 
@@ -26,16 +23,6 @@ export function reasonsFor(count: number, expected: number): readonly CountReaso
   return count > expected ? ["found"] : ["missing-at-intake", "stuck", "lost"];
 }
 
-const round = {
-  width: 56,
-  height: 56,
-  borderRadius: "6px",
-  border: "1px solid var(--line)",
-  bgcolor: "var(--card)",
-  fontSize: 30,
-  fontWeight: 700,
-} as const;
-
 interface CountProps {
   readonly guide: Guide;
   readonly id: string;
@@ -52,103 +39,75 @@ export function CountBox({ guide, id, screws, isUp, draft, setDraft }: CountProp
   const reasons = reasonsFor(draft.count, screws.expected);
   const off = Math.abs(draft.count - screws.expected);
   return (
-    <Box sx={{ display: "grid", gap: 1.25 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 1.25 }}>
-        <ButtonBase aria-label="One less" sx={round} onClick={() => to(draft.count - 1)}>
-          −
-        </ButtonBase>
-        <Box
-          sx={{ fontFamily: MONO, fontSize: 44, lineHeight: 1, minWidth: 58, textAlign: "center" }}
-          aria-label={`${draft.count} of ${screws.expected}`}
-        >
+    <div className="stack">
+      <div className="row">
+        <One label="One less" sign="−" onClick={() => to(draft.count - 1)} />
+        <div className="count mono" aria-label={`${draft.count} of ${screws.expected}`}>
           {draft.count}
-        </Box>
-        <ButtonBase aria-label="One more" sx={round} onClick={() => to(draft.count + 1)}>
-          +
-        </ButtonBase>
-        <Box sx={{ fontSize: 20 }}>of {screws.expected}</Box>
+        </div>
+        <One label="One more" sign="+" onClick={() => to(draft.count + 1)} />
+        <div className="say-big">of {screws.expected}</div>
         <Cell guide={guide} id={id} screws={screws} isUp={isUp} draft={draft} setDraft={setDraft} />
-      </Box>
+      </div>
       {off > 0 && (
-        <Box sx={{ fontSize: 20, fontWeight: 700 }}>
+        <div className="say-big strong">
           {off} {draft.count < screws.expected ? "short" : "over"}. Why?
-        </Box>
+        </div>
       )}
       {reasons.length > 0 && (
-        <Box
-          role="radiogroup"
-          aria-label="Why the count differs"
-          sx={{ display: "grid", gap: 0.75 }}
-        >
+        <div role="radiogroup" aria-label="Why the count differs" className="stack stack-tight">
           {reasons.map((reason, i) => (
-            <ButtonBase
+            <button
               key={reason}
+              type="button"
               role="radio"
               aria-checked={draft.reason === reason}
               onClick={() => setDraft({ ...draft, reason })}
-              sx={{
-                minHeight: 48,
-                justifyContent: "flex-start",
-                gap: 1.5,
-                px: 1.5,
-                fontSize: 18,
-                borderRadius: "6px",
-                border: "2px solid",
-                borderColor: draft.reason === reason ? "var(--mat)" : "var(--line)",
-                bgcolor: draft.reason === reason ? "var(--matWash)" : "var(--card)",
-              }}
+              className="press press-why"
             >
               <Key>{i + 1}</Key> {REASONS[reason][isUp ? "back" : "out"]}
-            </ButtonBase>
+            </button>
           ))}
-        </Box>
+        </div>
       )}
-    </Box>
+    </div>
   );
 }
 
+const One = ({ label, sign, onClick }: { label: string; sign: string; onClick: () => void }) => (
+  <button type="button" aria-label={label} className="press press-one" onClick={onClick}>
+    {sign}
+  </button>
+);
+
 function Cell({ guide, id, screws, isUp, draft, setDraft }: CountProps) {
-  if (screws.joint.captive === true) return <Box sx={{ fontSize: 18, ml: "auto" }}>stay in</Box>;
+  if (screws.joint.captive === true) return <div className="lay">stay in</div>;
   if (screws.lies !== "cells") {
     return (
-      <Box sx={{ fontSize: 20, ml: "auto", maxWidth: 190, lineHeight: 1.2 }}>
+      <div className="lay">
         {isUp ? "they lie " : "lay them "}
         <b>{placeWords(guide, id, screws.lies, undefined)}</b>
-      </Box>
+      </div>
     );
   }
   if (isUp) {
     return (
-      <Box sx={{ fontSize: 20, ml: "auto" }}>
-        from cell <b style={{ fontFamily: MONO, fontSize: 30 }}>{screws.cell ?? "?"}</b>
-      </Box>
+      <div className="lay">
+        from cell <span className="figure mono">{screws.cell ?? "?"}</span>
+      </div>
     );
   }
   return (
-    <Box
-      component="label"
-      sx={{ fontSize: 20, ml: "auto", display: "flex", gap: 1, alignItems: "center" }}
-    >
+    <label className="row row-tight say-big at-end">
       into cell
-      <Box
-        component="input"
+      <input
         type="number"
         min={1}
         max={200}
         value={draft.cell ?? ""}
         onChange={(event) => setDraft({ ...draft, cell: Number(event.target.value) || undefined })}
-        sx={{
-          width: 68,
-          height: 48,
-          fontFamily: MONO,
-          fontSize: 28,
-          textAlign: "center",
-          color: "var(--ink)",
-          bgcolor: "var(--copperWash)",
-          border: "1px solid var(--copper)",
-          borderRadius: "6px",
-        }}
+        className="cell mono"
       />
-    </Box>
+    </label>
   );
 }

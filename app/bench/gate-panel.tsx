@@ -1,5 +1,3 @@
-import Box from "@mui/material/Box";
-import ButtonBase from "@mui/material/ButtonBase";
 import { deadWithout, stepWords } from "../../core/bench/index.ts";
 import { capital, jointWord, wordList, type Guide } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
@@ -22,18 +20,16 @@ export function GatePanel({
 }) {
   const open = gate.filter(({ confirmed }) => !confirmed).length;
   return (
-    <Box sx={{ display: "grid", gap: 1.5, gridTemplateRows: "auto auto 1fr", minHeight: 0 }}>
+    <div className="stack gate">
       <StepLine>
         {open > 0 ? "Gate: look at each before it is covered" : stepWords(guide, step)}
       </StepLine>
-      <Box sx={{ fontSize: 18 }}>
+      <div className="say">
         {open > 0
           ? `After the next step these cannot be reached. ${open} of ${gate.length} still to confirm.`
           : "All confirmed."}
-      </Box>
-      <Box
-        sx={{ display: "grid", gap: 0.75, alignContent: "start", overflowY: "auto", minHeight: 0 }}
-      >
+      </div>
+      <div className="gate-list">
         {gate.map(({ joint, confirmed }, i) => (
           <Item
             key={joint}
@@ -44,8 +40,8 @@ export function GatePanel({
             onConfirm={onConfirm}
           />
         ))}
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 }
 
@@ -64,44 +60,25 @@ function Item({
 }) {
   const joint = guide.joints[id]!;
   const dead = deadWithout(joint);
-  const edge = confirmed ? "var(--good)" : isNext ? "var(--mat)" : "var(--line)";
+  const stage = confirmed ? "is-seen" : isNext ? "is-next" : "";
   const seen = useInView<HTMLButtonElement>(isNext);
   return (
-    <ButtonBase
+    <button
+      type="button"
       ref={seen}
       onClick={() => onConfirm(id)}
       disabled={confirmed}
       aria-label={`${capital(jointWord(guide, id))}: ${confirmed ? "confirmed" : "confirm"}`}
-      sx={{
-        minHeight: 56,
-        display: "grid",
-        gridTemplateColumns: "108px 1fr auto",
-        gap: 1.5,
-        px: 1,
-        py: 0.5,
-        textAlign: "left",
-        fontSize: 18,
-        border: "2px solid",
-        borderColor: edge,
-        borderRadius: "6px",
-        bgcolor: "var(--card)",
-      }}
+      className={`press gate-item ${stage}`}
     >
       <JointSign joint={joint} />
       <span>
         <b>{capital(jointWord(guide, id))}</b>
         {dead.length > 0 && (
-          <Box component="span" sx={{ display: "block", fontSize: 16, color: "var(--soft)" }}>
-            Open, it kills: {wordList(dead)}
-          </Box>
+          <span className="below say-small soft">Open, it kills: {wordList(dead)}</span>
         )}
       </span>
-      <Box
-        component="span"
-        sx={{ fontWeight: 700, color: confirmed ? "var(--good)" : "var(--ink)" }}
-      >
-        {confirmed ? "✓ seen" : isNext ? <Key>Space</Key> : "not yet"}
-      </Box>
-    </ButtonBase>
+      <span className="strong">{confirmed ? "✓ seen" : isNext ? <Key>Space</Key> : "not yet"}</span>
+    </button>
   );
 }

@@ -21,9 +21,9 @@ const KEYS = [
   ["?", "These keys"],
 ] as const;
 
-export function KeysPanel({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeysPanel({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open={open} onClose={onClose} aria-label="Keys">
+    <Dialog open onClose={onClose} aria-label="Keys">
       <Box sx={{ p: 3, display: "grid", gridTemplateColumns: "130px 1fr", gap: 1.5, fontSize: 18 }}>
         {KEYS.map(([key, does]) => (
           <Box key={key} sx={{ display: "contents" }}>

@@ -1,5 +1,4 @@
 import { memo } from "react";
-import Box from "@mui/material/Box";
 import type { Lot } from "../../core/bench/index.ts";
 import { jointWord, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
 import { ScrewToken } from "../signs/screw-token.tsx";
@@ -20,27 +19,14 @@ export const LotsStrip = memo(function LotsStrip({
       back === undefined && (guide.joints[joint] as ScrewsJoint).captive !== true,
   );
   if (lying.length === 0) {
-    return (
-      <Box sx={{ flex: 1, px: 2, color: "var(--soft)", fontSize: 16 }}>The tray is empty.</Box>
-    );
+    return <div className="lots say-small soft">The tray is empty.</div>;
   }
   return (
-    <Box
-      aria-label="In the tray"
-      sx={{
-        display: "flex",
-        flex: 1,
-        minWidth: 0,
-        gap: 1,
-        px: 2,
-        overflowX: "auto",
-        alignItems: "center",
-      }}
-    >
+    <div aria-label="In the tray" className="lots">
       {lying.map((lot) => (
         <Lying key={lot.joint} guide={guide} lot={lot} isLit={lot.joint === lit} />
       ))}
-    </Box>
+    </div>
   );
 });
 
@@ -64,27 +50,10 @@ const Lying = memo(function Lying({
 }) {
   const seen = useInView<HTMLDivElement>(isLit);
   return (
-    <div
-      ref={seen}
-      title={jointWord(guide, lot.joint)}
-      style={{
-        display: "flex",
-        alignItems: "center",
-        gap: 6,
-        flex: "none",
-        padding: "0 8px",
-        border: `2px solid var(--${isLit ? "copper" : "line"})`,
-        background: `var(--${isLit ? "copperWash" : "card"})`,
-        borderRadius: 6,
-      }}
-    >
-      <span className="mono" style={{ fontSize: isLit ? 24 : 17, fontWeight: 700 }}>
-        {lot.cell ?? PLACE[lot.lies]}
-      </span>
+    <div ref={seen} title={jointWord(guide, lot.joint)} className={isLit ? "lot is-lit" : "lot"}>
+      <span className="lot-place mono">{lot.cell ?? PLACE[lot.lies]}</span>
       <ScrewToken screw={guide.joints[lot.joint] as ScrewsJoint} />
-      <span className="mono" style={{ fontSize: 17 }}>
-        × {lot.out}
-      </span>
+      <span className="mono">× {lot.out}</span>
     </div>
   );
 });

@@ -1,4 +1,3 @@
-import Box from "@mui/material/Box";
 import { memo, useMemo } from "react";
 import {
   marksOf,
@@ -36,11 +35,11 @@ export const Pace = memo(function Pace({
   const whole = (minutes: number): string => minutes.toFixed(0);
   const off = Math.round(Math.abs(behind));
   return (
-    <Box role="group" aria-label="Minutes" sx={{ flex: "none", fontSize: 16 }}>
+    <div role="group" aria-label="Minutes" className="pace">
       <span className="mono">{whole(spent)}</span> min so far
       {off > 0 && (behind > 0 ? `, ${off} behind` : `, ${off} ahead`)}; left{" "}
       <span className="mono">{whole(half)}</span>, at 80 % under{" "}
       <span className="mono">{whole(eighty)}</span>
-    </Box>
+    </div>
   );
 });

@@ -1,6 +1,5 @@
 import Box from "@mui/material/Box";
 import { useMemo, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import {
   checksOf,
   resultOf,
@@ -14,6 +13,7 @@ import {
   type Round,
 } from "../../core/bench/index.ts";
 import { capital, jointWord, partWord, wordList } from "../../core/guide/index.ts";
+import { useKeys } from "../frame/use-keys.ts";
 import type { BenchQuestion } from "./bench-worker.ts";
 import { fieldLook } from "./fields.ts";
 import { BigButton, StepLine } from "./panel.tsx";
@@ -48,35 +48,25 @@ export function ProofPanel({
       ...(note === undefined ? {} : { note }),
     });
   };
-  const keys = { preventDefault: true };
-  useHotkeys("f", () => give("fail"), keys);
-  useHotkeys("a", () => setReason(""), keys);
+  useKeys({ f: () => give("fail"), a: () => setReason("") });
   const left = due.map(({ what }) => what);
   const all = checksOf(machinery, state).filter(
     ({ what }) => left.includes(what) || resultOf(state, round, what),
   );
   return (
-    <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
+    <div className="stack">
       <StepLine>
         {round === "open" ? "Proof, before the cover goes on" : "Proof, with the machine shut"}
       </StepLine>
-      <Box sx={{ fontSize: 18 }}>
+      <div className="say">
         Power it up. Everything that was opened is tried out; {due.length} of {all.length} left.
-      </Box>
+      </div>
       {next && (
-        <Box
-          sx={{
-            border: "2px solid var(--mat)",
-            borderRadius: "6px",
-            p: 1.5,
-            display: "grid",
-            gap: 1,
-          }}
-        >
-          <Box sx={{ fontSize: 26, fontWeight: 700 }}>{capital(next.what)}</Box>
+        <div className="proof-now">
+          <div className="proof-what">{capital(next.what)}</div>
           <Because machinery={machinery} check={next} />
           {reason === undefined ? (
-            <Box sx={{ display: "flex", gap: 1 }}>
+            <div className="row row-tight">
               <BigButton hint="Space" onClick={() => give("pass")}>
                 Works
               </BigButton>
@@ -86,15 +76,14 @@ export function ProofPanel({
               <BigButton tone="plain" hint="A" onClick={() => setReason("")}>
                 Not here
               </BigButton>
-            </Box>
+            </div>
           ) : (
-            <Box
-              component="form"
+            <form
+              className="row row-tight"
               onSubmit={(event) => {
                 event.preventDefault();
                 give("na", reason);
               }}
-              sx={{ display: "flex", gap: 1 }}
             >
               <Box
                 component="input"
@@ -108,29 +97,21 @@ export function ProofPanel({
               <BigButton tone="plain" hint="Enter" onClick={() => give("na", reason)}>
                 Keep
               </BigButton>
-            </Box>
+            </form>
           )}
-        </Box>
+        </div>
       )}
       {failed && (
         <GoBack machinery={machinery} events={events} what={failed.what} onTick={onTick} />
       )}
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, fontSize: 17 }}>
+      <div className="proof-all">
         {all.map(({ what }) => (
-          <Box
-            key={what}
-            sx={{
-              px: 1,
-              border: "1px solid var(--line)",
-              borderRadius: "6px",
-              bgcolor: "var(--card)",
-            }}
-          >
+          <span key={what}>
             {SIGN[resultOf(state, round, what)?.result ?? "none"]} {what}
-          </Box>
+          </span>
         ))}
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 }
 
@@ -138,9 +119,9 @@ const SIGN = { pass: "✓", fail: "✗", na: "–", none: "·" } as const;
 
 function Because({ machinery: { guide }, check }: { machinery: Machinery; check: Check }) {
   return (
-    <Box sx={{ fontSize: 17, color: "var(--soft)" }}>
+    <div className="say soft">
       Opened in this job: {wordList(check.because.map((id) => jointWord(guide, id)))}.
-    </Box>
+    </div>
   );
 }
 

@@ -1,4 +1,3 @@
-import Box from "@mui/material/Box";
 import {
   careLines,
   CONNECTOR_OPENS,
@@ -45,12 +44,12 @@ export function StepPanel({
 }) {
   const tool = toolWords(guide, step);
   return (
-    <Box sx={{ display: "grid", gap: 1.75, alignContent: "start" }}>
+    <div className="stack stack-wide">
       <StepLine>{stepWords(guide, step)}</StepLine>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 2, fontSize: 20 }}>
+      <div className="row say-big">
         <span>{tool ?? "By hand"}</span>
         {screws && <ScrewToken screw={screws.joint} />}
-      </Box>
+      </div>
       {screws && (
         <CountBox
           key={JSON.stringify(step)}
@@ -71,16 +70,14 @@ export function StepPanel({
         <Caution key={line}>{line}</Caution>
       ))}
       {photos.length > 0 && (
-        <Box sx={{ display: "flex", gap: 1, overflowX: "auto" }}>
+        <div className="row row-tight" style={{ overflowX: "auto" }}>
           {photos.map(({ id, by }) => (
             <Thumb key={id} id={id} by={by} />
           ))}
-        </Box>
+        </div>
       )}
-      {next && (
-        <Box sx={{ fontSize: 18, color: "var(--soft)" }}>Then: {stepWords(guide, next)}</Box>
-      )}
-    </Box>
+      {next && <div className="say soft">Then: {stepWords(guide, next)}</div>}
+    </div>
   );
 }
 
@@ -93,23 +90,19 @@ function Connector({ guide, step }: { guide: Guide; step: Step }) {
   const dead = deadWithout(joint);
   const lead = leadRoute(guide, step.joint);
   return (
-    <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
-      <Box
-        sx={{ bgcolor: "var(--paper)", border: "1px solid var(--line)", borderRadius: "6px", p: 1 }}
-      >
+    <div className="row">
+      <div className="sign">
         <ConnectorSign type={joint.type} open={step.do === "release"} width={140} />
-      </Box>
-      <Box sx={{ fontSize: 18, lineHeight: 1.3 }}>
-        {CONNECTOR_OPENS[joint.type]}
-        {dead.length > 0 && (
-          <Box sx={{ mt: 0.5, color: "var(--soft)" }}>Dead while open: {wordList(dead)}.</Box>
-        )}
+      </div>
+      <div className="stack stack-tight say">
+        <span>{CONNECTOR_OPENS[joint.type]}</span>
+        {dead.length > 0 && <span className="soft">Dead while open: {wordList(dead)}.</span>}
         {lead.length > 0 && (
-          <Box sx={{ mt: 0.5, color: "var(--soft)" }}>
+          <span className="soft">
             Its lead lies in: {wordList(lead.map((id) => jointWord(guide, id)))}; dotted on the map.
-          </Box>
+          </span>
         )}
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 }

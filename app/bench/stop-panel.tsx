@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import type { BenchState, Entry, Stop } from "../../core/bench/index.ts";
+import { useKeys } from "../frame/use-keys.ts";
 import { fieldLook } from "./fields.ts";
 import { BigButton, Caution, StepLine } from "./panel.tsx";
 
@@ -18,13 +18,11 @@ export function StopPanel({
   const given = state.answers.get(stop.id)?.answer;
   const isHeld = stop.holds && given !== undefined && given !== stop.good;
   const say = (answer: "yes" | "no") => onAnswer({ do: "answer", stop: stop.id, answer });
-  const keys = { preventDefault: true, enabled: !isHeld };
-  useHotkeys("y", () => say("yes"), keys);
-  useHotkeys("n", () => say("no"), keys);
+  useKeys({ y: () => say("yes"), n: () => say("no") }, !isHeld);
   if (isHeld) return <Held stop={stop} onAnswer={onAnswer} />;
   return (
-    <Box sx={{ display: "grid", gap: 2.5, alignContent: "start" }} data-stop={stop.id}>
-      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+    <div className="stack stack-stop" data-stop={stop.id}>
+      <div className="row">
         <svg width="44" height="44" viewBox="0 0 44 44" aria-hidden="true">
           <path
             d="M13 3h18l10 10v18L31 41H13L3 31V13z"
@@ -35,18 +33,18 @@ export function StopPanel({
           <path d="M15 22h14" stroke="var(--stop)" strokeWidth="5" />
         </svg>
         <StepLine>Stop, and answer</StepLine>
-      </Box>
-      <Box sx={{ fontSize: 24, lineHeight: 1.3 }}>{stop.ask}</Box>
-      <Box sx={{ display: "flex", gap: 1.5 }}>
+      </div>
+      <div className="say-ask">{stop.ask}</div>
+      <div className="row">
         <BigButton tone="plain" hint="Y" onClick={() => say("yes")}>
           Yes
         </BigButton>
         <BigButton tone="plain" hint="N" onClick={() => say("no")}>
           No
         </BigButton>
-      </Box>
+      </div>
       {given !== undefined && given !== stop.good && <Caution>{stop.otherwise}</Caution>}
-    </Box>
+    </div>
   );
 }
 

@@ -1,7 +1,5 @@
-import Box from "@mui/material/Box";
 import { tighteningOf, type Tightening } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
-import { MONO } from "../theme.ts";
 import { BigButton } from "./panel.tsx";
 
 /** How the screws of a step are tightened, and which one is next; → goes on to it. */
@@ -21,43 +19,27 @@ export function TighteningBox({
   if (!how || !now) return null;
   const count = now.pass.order.length;
   return (
-    <Box
-      role="group"
-      aria-label="Tightening"
-      sx={{
-        display: "grid",
-        gap: 0.75,
-        borderLeft: "4px solid var(--copper)",
-        pl: 1.5,
-        fontSize: 18,
-      }}
-    >
-      <Box>
+    <div role="group" aria-label="Tightening" className="stack stack-tight say tightening">
+      <div>
         <b>{now.pass.does}</b>
         {how.passes.length > 1 && ` (pass ${now.round + 1} of ${how.passes.length})`}
-      </Box>
+      </div>
       {count > 2 && (
-        <Box sx={{ display: "flex", alignItems: "center", gap: 1.5 }}>
-          <Box>
-            Screw{" "}
-            <Box component="span" sx={{ fontFamily: MONO, fontSize: 30, fontWeight: 700 }}>
-              {now.at + 1}
-            </Box>{" "}
-            of {count}, ringed on the map
-          </Box>
-          <Box sx={{ ml: "auto" }}>
-            <BigButton tone="plain" hint="→" onClick={onNext}>
-              Next screw
-            </BigButton>
-          </Box>
-        </Box>
+        <div className="row">
+          <span className="grow">
+            Screw <span className="figure mono">{now.at + 1}</span> of {count}, ringed on the map
+          </span>
+          <BigButton tone="plain" hint="→" onClick={onNext}>
+            Next screw
+          </BigButton>
+        </div>
       )}
-      <Box sx={{ fontSize: 16, color: "var(--soft)" }}>
+      <div className="say-small soft">
         {count > 2 &&
           (how.orderFrom === "the guide" ? "Order by the guide. " : "Order computed crosswise. ")}
         {torqueWords(how.torque)}
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 }
 

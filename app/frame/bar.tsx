@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
-import { useEffect, useLayoutEffect, useRef } from "react";
+import { useLayoutEffect, useRef } from "react";
 import { Form, NavLink, useFetcher, useLocation } from "react-router";
 import type { Person } from "../../data/people.server.ts";
 import type { Lamp } from "../theme.ts";
+import { useKeys } from "./use-keys.ts";
 
 const PLACES = [
   { to: "/", label: "Counter", end: true },
@@ -85,18 +86,7 @@ function FindBox() {
     input.current.value = "";
     input.current.blur();
   }, [key]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const inField =
-        event.target instanceof HTMLElement &&
-        /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      if (event.key !== "/" || inField) return;
-      event.preventDefault();
-      input.current?.select();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  useKeys({ "/": () => input.current?.select() });
   return (
     <Form action="/find" role="search">
       <Box

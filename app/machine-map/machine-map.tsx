@@ -1,4 +1,3 @@
-import Box from "@mui/material/Box";
 import { createContext, memo, useContext, useMemo } from "react";
 import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
 import { sweepOrder } from "../../core/bench/index.ts";
@@ -44,12 +43,13 @@ const Drawn = createContext<MapProps | undefined>(undefined);
  */
 export function MachineMap(props: MapProps) {
   return (
-    <Box sx={{ height: "100%", bgcolor: "var(--paper)", overflow: "hidden" }}>
+    <div style={GROUND}>
       <Drawn value={props}>{ZOOM}</Drawn>
-    </Box>
+    </div>
   );
 }
 
+const GROUND = { height: "100%", background: "var(--paper)", overflow: "hidden" } as const;
 const ALL = { width: "100%", height: "100%" } as const;
 const ZOOM = (
   <TransformWrapper minScale={1} maxScale={6} doubleClick={{ disabled: true }}>

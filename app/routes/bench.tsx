@@ -8,6 +8,7 @@ import { planFor } from "../../data/plans.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
 import { openLedger } from "../../data/kept-ledgers.server.ts";
 import { ticketByNumber } from "../../data/tickets.server.ts";
+import "../bench/bench.css";
 import { BenchScreen } from "../bench/bench-screen.tsx";
 import { whoIs } from "../frame/who.server.ts";
 import type { Route } from "./+types/bench";

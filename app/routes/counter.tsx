@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import { byWait, WAITS } from "../../core/ticket/index.ts";
 import { database } from "../../data/open.server.ts";
 import { allTickets } from "../../data/tickets.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
 import { ticketLine } from "../counter/ticket-view.server.ts";
+import { useKeys } from "../frame/use-keys.ts";
 import type { Route } from "./+types/counter";
 
 export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench" }];
@@ -21,7 +21,7 @@ export async function loader() {
 
 export default function Counter({ loaderData: { lines, today } }: Route.ComponentProps) {
   const navigate = useNavigate();
-  useHotkeys("n", () => void navigate("/tickets/new"), { preventDefault: true });
+  useKeys({ n: () => void navigate("/tickets/new") });
   const lists = byWait(lines.map((line) => ({ ...line.ticket, line })));
   return (
     <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>

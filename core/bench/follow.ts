@@ -17,8 +17,18 @@ export interface Route {
   readonly complete: boolean;
 }
 
+/** A state never changes, and the screen asks for its way several times: worked out once. */
+function oncePerState<T>(work: (machinery: Machinery, state: BenchState) => T) {
+  const known = new WeakMap<BenchState, T>();
+  return (machinery: Machinery, state: BenchState): T => {
+    const found = known.get(state) ?? work(machinery, state);
+    known.set(state, found);
+    return found;
+  };
+}
+
 /** The steps of the plan that are left, in the plan's order as far as the rules allow it from here. */
-export function routeDown({ model }: Machinery, state: BenchState): Route {
+export const routeDown = oncePerState(({ model }, state): Route => {
   const steps: DownStep[] = [];
   const left = [...remainingDown(model, state)];
   let machine = state.machine;
@@ -32,7 +42,7 @@ export function routeDown({ model }: Machinery, state: BenchState): Route {
     steps.push(step!);
   }
   return { steps, complete: true };
-}
+});
 
 /** A build-up step that is left, and the joints that will have to be confirmed before it. */
 export interface UpAhead {
@@ -41,7 +51,7 @@ export interface UpAhead {
 }
 
 /** The mirror of what was done, in an order that can be followed from here, with its gates. */
-export function routeUp(machinery: Machinery, state: BenchState): readonly UpAhead[] {
+export const routeUp = oncePerState((machinery, state): readonly UpAhead[] => {
   const { model } = machinery;
   const steps: UpAhead[] = [];
   const left = [...remainingUp(model, state)];
@@ -58,7 +68,7 @@ export function routeUp(machinery: Machinery, state: BenchState): readonly UpAhe
     steps.push({ step: step!, gate });
   }
   return steps;
-}
+});
 
 function mirroredOnce(model: Model, state: BenchState, step: UpStep): BenchState {
   const index = doneIndex(model, state, step);
