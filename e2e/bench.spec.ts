@@ -330,6 +330,8 @@ test("the swap says what paste and memory it takes, and compares the codes", asy
   await expect(page.getByText("✓ the same code")).toBeVisible();
   await page.getByLabel("Code on the new heatsink").fill("TN15-XX");
   await expect(page.getByText("✗ another code")).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Code on the new heatsink")).toHaveValue("TN15-XX");
 });
 
 test("a soak that is hotter than before points at its causes", async ({ page, shop }) => {

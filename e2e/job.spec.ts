@@ -126,13 +126,34 @@ test("a short count is not passed without its reason, and the reason is in the r
   await expect(row).toContainText("missing at intake");
 });
 
+test("a pedal held down is one press, and goes on after a reason was tapped", async ({
+  page,
+  shop,
+}) => {
+  await openBench(page, shop, "1007");
+  await press(page, "y");
+  await page.keyboard.press("-");
+  await page.getByRole("radio", { name: "Was missing when it came in" }).click();
+  for (let i = 0; i < 5; i++) await page.keyboard.down("Space");
+  await page.keyboard.up("Space");
+  await ready(page);
+  await expect(stepLine(page)).toHaveText(/short base screws, front row: 4/);
+  await page.keyboard.press("Control+c");
+  await expect(page.getByText("1 short. Why?")).toHaveCount(0);
+  await page.keyboard.press("?");
+  await page.keyboard.press("Space");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toHaveCount(0);
+  await expect(stepLine(page)).toHaveText(/short base screws, front row: 4/);
+});
+
 test("a gate is passed only when each joint is confirmed, one press for each", async ({
   page,
   shop,
 }) => {
   await openBench(page, shop, "1004");
   await onwardTo(page, /^Gate:/);
-  await expect(stepLine(page)).toHaveText("Gate: look at each before it is covered");
+  await expect(stepLine(page)).toHaveText("Gate: look at each of these");
   const items = page.getByRole("button", { name: /: confirm$/ });
   const many = await items.count();
   expect(many).toBeGreaterThan(2);
@@ -141,7 +162,7 @@ test("a gate is passed only when each joint is confirmed, one press for each", a
   await ready(page);
   await expect(items).toHaveCount(many - 1);
   for (let left = many - 1; left > 0; left--) {
-    await expect(stepLine(page)).toHaveText("Gate: look at each before it is covered");
+    await expect(stepLine(page)).toHaveText("Gate: look at each of these");
     await press(page, "Space");
   }
   await expect(stepLine(page)).toHaveText(/^Proof, before the cover/);

@@ -21,9 +21,7 @@ export function GatePanel({
   const open = gate.filter(({ confirmed }) => !confirmed).length;
   return (
     <div className="stack gate">
-      <StepLine>
-        {open > 0 ? "Gate: look at each before it is covered" : stepWords(guide, step)}
-      </StepLine>
+      <StepLine>{open > 0 ? "Gate: look at each of these" : stepWords(guide, step)}</StepLine>
       <div className="say">
         {open > 0
           ? `After the next step these cannot be reached. ${open} of ${gate.length} still to confirm.`

@@ -151,7 +151,10 @@ function GoBack({
       {choices === undefined && <Box sx={{ fontSize: 18 }}>Working out the way back</Box>}
       {choices?.map(({ joint, minutes, off }) => (
         <BigButton key={joint} tone="plain" onClick={() => onTick({ do: "rework", joint })}>
-          <Box component="span" sx={{ flex: 1, textAlign: "left", fontWeight: 400 }}>
+          <Box
+            component="span"
+            sx={{ flex: 1, textAlign: "left", whiteSpace: "normal", fontWeight: 400 }}
+          >
             <b>{capital(jointWord(guide, joint))}</b>
             <Box component="span" sx={{ display: "block", fontSize: 16 }}>
               {off.length === 0

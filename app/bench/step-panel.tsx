@@ -6,7 +6,7 @@ import {
   stepWords,
   toolWords,
 } from "../../core/bench/index.ts";
-import { jointWord, wordList, type Guide } from "../../core/guide/index.ts";
+import { capital, jointWord, wordList, type Guide } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
 import { ConnectorSign } from "../signs/connector-sign.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
@@ -47,7 +47,7 @@ export function StepPanel({
     <div className="stack stack-wide">
       <StepLine>{stepWords(guide, step)}</StepLine>
       <div className="row say-big">
-        <span>{tool ?? "By hand"}</span>
+        <span>{capital(tool ?? "by hand")}</span>
         {screws && <ScrewToken screw={screws.joint} />}
       </div>
       {screws && (

@@ -15,6 +15,7 @@ import { capital, jointWord, type Guide, type ScrewsJoint } from "../../core/gui
 import type { TrayGrid } from "../../core/screws/index.ts";
 import { ScrewToken } from "../signs/screw-token.tsx";
 import { MONO } from "../theme.ts";
+import { fieldLook } from "./fields.ts";
 import { MirrorDrawing } from "./mirror.tsx";
 import type { Keeping } from "./view.ts";
 import { WhichScrew } from "./which-screw.tsx";
@@ -277,13 +278,14 @@ function OwnWay({ keeping: { habit, grid } }: { keeping: Keeping }) {
   const field = (name: keyof TrayGrid, label: string, most: number) => (
     <label style={{ display: isCells ? undefined : "none" }}>
       {label}{" "}
-      <input
+      <Box
+        component="input"
         name={name}
         type="number"
         min={1}
         max={most}
         defaultValue={grid[name]}
-        style={{ width: 56, font: "inherit" }}
+        sx={{ ...fieldLook, width: 64, height: 44 }}
       />
     </label>
   );
@@ -297,7 +299,7 @@ function OwnWay({ keeping: { habit, grid } }: { keeping: Keeping }) {
       {field("rows", "Rows", 12)}
       {field("columns", "Columns", 12)}
       {field("holds", "Screws a cell holds", 99)}
-      <button type="submit" style={{ font: "inherit", minHeight: 34 }}>
+      <button type="submit" className="press" style={{ minHeight: 44, padding: "0 12px" }}>
         Keep as my own way
       </button>
       <span role="status">{fetcher.state === "idle" && fetcher.data !== undefined && "kept"}</span>
