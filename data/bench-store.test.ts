@@ -2,16 +2,18 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import sharp from "sharp";
+import type { Guide } from "../core/guide/index.ts";
 import { GOOD_MACHINE, simulatedProbe } from "../core/stand-ins/index.ts";
 import { openDatabase, type Database } from "./database.server.ts";
 import { experienceOf } from "./experience.server.ts";
 import { storeGuide } from "./guides.server.ts";
 import { habitOf, keepHabit, USUAL } from "./habits.server.ts";
-import { appendEvent } from "./ledger.server.ts";
+import { eventsOf } from "./kept-ledgers.server.ts";
+import { appendEvent, reopen } from "./ledger.server.ts";
 import { addNote, dropNote, notesOf } from "./notes.server.ts";
 import { addPhoto, dropPhoto, MOST_PHOTO_BYTES, photosOf, readPhoto } from "./photos.server.ts";
-import { addSoak, soaksOf } from "./soaks.server.ts";
-import { createTicket, decide } from "./tickets.server.ts";
+import { addSoak, faultsNow, soaksOf } from "./soaks.server.ts";
+import { createTicket, decide, ticketByNumber } from "./tickets.server.ts";
 
 const tern = JSON.parse(
   readFileSync(path.join(import.meta.dirname, "../guides/marrowby-tern-15.json"), "utf8"),
@@ -125,6 +127,49 @@ test("soaks are kept in order, a run sent twice once", async () => {
   await addSoak(db, { ...soak, id: "soak-two", round: "after", at: "2026-01-03T08:00:00.000Z" });
   expect((await soaksOf(db, ticket)).map(({ round }) => round)).toEqual(["before", "after"]);
   expect((await soaksOf(db, ticket))[0]!.readings).toEqual(readings);
+});
+
+describe("back from the soak", () => {
+  const waiting = async (to: string): Promise<void> => {
+    await db.models.tickets.update({ waits: to }, { where: { number: ticket } });
+  };
+  const again = { at: "2026-01-04T08:00:00.000Z", by: "Tobin", note: "Hotter than before." };
+
+  test("the ledger begins once more, and the record says why", async () => {
+    await waiting("soak");
+    expect(await reopen(db, ticket, again)).toEqual({ ok: true, value: true });
+    const events = await eventsOf(db, ticket);
+    expect(events.map(({ entry }) => entry.do)).toEqual(["start"]);
+    const { waits, moves } = (await ticketByNumber(db, ticket))!;
+    expect(waits).toBe("bench");
+    expect(moves.at(-1)).toEqual({ ...again, from: "soak", to: "bench" });
+    const stop = { do: "answer", stop: "begin", answer: "yes" } as const;
+    const event = { id: "after-soak-1", at: again.at, by: "Tobin", entry: stop };
+    expect((await appendEvent(db, ticket, event, 1)).ok).toBe(true);
+  });
+  test("only from the soak, and only a ticket that is there", async () => {
+    expect(await reopen(db, ticket, again)).toEqual({
+      ok: false,
+      error: { type: "moved-on", waits: "customer" },
+    });
+    expect(await reopen(db, "9999", again)).toEqual({
+      ok: false,
+      error: { type: "ticket-unknown" },
+    });
+    expect(await eventsOf(db, ticket)).toEqual([]);
+  });
+  test("a run before the machine was shut last does not count any more", () => {
+    const readings = Array.from(
+      { length: 180 },
+      simulatedProbe(3, { ...GOOD_MACHINE, fanRpm: 0, watts: 40 }),
+    );
+    const run = { id: "r", ticket, round: "after" as const, readings, by: "Tobin" };
+    const shut = { ...again, from: "bench" as const, to: "soak" as const };
+    const guide = tern as Guide;
+    const faults = (at: string) => faultsNow({ moves: [shut] }, guide, [{ ...run, at }]);
+    expect(faults("2026-01-04T07:00:00.000Z")).toBeUndefined();
+    expect(faults("2026-01-04T09:00:00.000Z")!.map(({ what }) => what)).toContain("fan");
+  });
 });
 
 test("a technician's habit is the usual one until it is kept", async () => {

@@ -33,7 +33,7 @@ import {
 } from "./kept-ledgers.server.ts";
 import { planAside } from "./planner.server.ts";
 import { planFor } from "./plans.server.ts";
-import { moveTicket } from "./tickets.server.ts";
+import { moveTicket, type DecideError } from "./tickets.server.ts";
 
 export type AppendError =
   | { readonly type: "ticket-unknown" }
@@ -156,7 +156,14 @@ async function writeAfter(
   await db.models.events.bulkCreate(rows, { transaction });
   if (leaves) {
     const { at, by } = added.at(-1)!;
-    await moveTicket(db, ticket, "bench", leaves.to, { at, by, note: leaves.note }, transaction);
+    await moveTicket(
+      db,
+      ticket,
+      facts.waits,
+      leaves.to,
+      { at, by, note: leaves.note },
+      transaction,
+    );
   }
   return true;
 }
@@ -227,6 +234,28 @@ export async function changeJob(
     });
     if (!isWritten) continue;
     if (added.value.length > 0) hasGrown(db, { ...ledger, facts: { ...facts, job } }, judged);
+    return ok(true);
+  }
+}
+
+/** Brings a machine back from the soak: its ledger begins once more, with the plan of its job. */
+export async function reopen(
+  db: Database,
+  ticket: string,
+  { at, by, note }: { readonly at: string; readonly by: string; readonly note: string },
+): Promise<Result<true, DecideError>> {
+  for (;;) {
+    const facts = await benchFacts(db, ticket);
+    if (!facts) return fail({ type: "ticket-unknown" });
+    if (facts.waits !== "soak") return fail({ type: "moved-on", waits: facts.waits });
+    const [events, plan] = await Promise.all([eventsOf(db, ticket), planFor(db, facts)]);
+    if (!plan.ok) throw new Error(`ticket ${ticket} has a job without a plan`);
+    const entry: Entry = { do: "start", job: facts.job, down: plan.value.down };
+    const start = { id: `${ticket}.start.${events.length}`, at, by, entry };
+    const ledger = { facts, events, isWritten: true };
+    const judged: Judged = { added: [start], leaves: { to: "bench", note } };
+    if (!(await db.write((transaction) => writeAfter(db, ledger, judged, transaction)))) continue;
+    hasGrown(db, ledger, judged);
     return ok(true);
   }
 }

@@ -1,11 +1,11 @@
-import type { Reading } from "../core/proof/index.ts";
+import type { Guide } from "../core/guide/index.ts";
+import { lastFaults, type Reading, type Run, type SoakFault } from "../core/proof/index.ts";
+import type { Ticket } from "../core/ticket/index.ts";
 import type { Database } from "./database.server.ts";
 
-export interface Soak {
+export interface Soak extends Run {
   readonly id: string;
   readonly ticket: string;
-  readonly round: "before" | "after";
-  readonly readings: readonly Reading[];
   readonly at: string;
   readonly by: string;
 }
@@ -18,6 +18,20 @@ export async function soaksOf(db: Database, ticket: string): Promise<readonly So
     round: row.round as Soak["round"],
     readings: JSON.parse(row.readings) as Reading[],
   }));
+}
+
+export const hasFan = ({ parts }: Guide): boolean =>
+  Object.values(parts).some(({ kind }) => kind === "fan");
+
+/** What is wrong with the last run since the machine was shut; undefined when there was none. */
+export function faultsNow(
+  { moves }: Pick<Ticket, "moves">,
+  guide: Guide,
+  runs: readonly Soak[],
+): readonly SoakFault[] | undefined {
+  const shut = moves.findLast(({ to }) => to === "soak")?.at ?? "";
+  const counted = runs.filter(({ round, at }) => round === "before" || at >= shut);
+  return lastFaults(counted, hasFan(guide));
 }
 
 export async function addSoak(db: Database, soak: Soak): Promise<void> {

@@ -263,8 +263,11 @@ test("a note is kept for the next one at this model's step; a picture is shown a
   await expect(page.getByRole("alert")).toHaveText(/This is no picture/);
   await file.setInputFiles("docs/screenshots/counter.png");
   await expect(page.getByAltText(/Picture of this step/)).toBeVisible();
+  await page.getByRole("button", { name: "Camera on" }).click();
+  await page.getByRole("button", { name: "Take the picture" }).click();
+  await expect(page.getByAltText(/Picture of this step/)).toHaveCount(2);
   await page.getByRole("button", { name: "Back to the step" }).click();
-  await expect(page.getByAltText(/Picture of this step/)).toBeVisible();
+  await expect(page.getByAltText(/Picture of this step/)).toHaveCount(2);
 });
 
 test("two pages on one job see each other's ticks without being reloaded", async ({
@@ -334,7 +337,11 @@ test("the swap says what paste and memory it takes, and compares the codes", asy
   await expect(page.getByLabel("Code on the new heatsink")).toHaveValue("TN15-XX");
 });
 
-test("a soak that is hotter than before points at its causes", async ({ page, shop }) => {
+test("a soak that is hotter than before points at its causes, and sends the machine back", async ({
+  page,
+  shop,
+  calm,
+}) => {
   test.setTimeout(150_000);
   await page.goto(`${shop.url}/tickets/1003/soak`);
   await hydrated(page);
@@ -348,4 +355,15 @@ test("a soak that is hotter than before points at its causes", async ({ page, sh
   await expect(verdict.getByRole("listitem").first()).toContainText("paste");
   await page.reload();
   await expect(page.getByRole("region", { name: "Verdict" })).toContainText("Hotter than before");
+  calm.expected.push(/status of 422/);
+  await page.getByRole("link", { name: /1003/ }).click();
+  await expect(page.getByText(/✗ Hotter than before the work/)).toBeVisible();
+  await page.getByRole("button", { name: "Tests and soak passed" }).click();
+  await expect(page.getByRole("alert")).toContainText("not within its limits");
+  await page.getByRole("button", { name: "Not passed: back to the bench" }).click();
+  await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
+  await expect(page.getByText(/at the bench \(Hotter than before the work/)).toBeVisible();
+  await page.getByRole("link", { name: "Go on at the bench" }).click();
+  await expect(stepLine(page)).toHaveText("Stop, and answer");
+  await expect(page.getByRole("button", { name: /Take back/ })).toBeDisabled();
 });

@@ -49,6 +49,12 @@ export function CountBox({ guide, id, screws, isUp, draft, setDraft }: CountProp
         <div className="say-big">of {screws.expected}</div>
         <Cell guide={guide} id={id} screws={screws} isUp={isUp} draft={draft} setDraft={setDraft} />
       </div>
+      {screws.expected !== screws.joint.count && (
+        <div className="say">
+          The guide says {screws.joint.count};{" "}
+          {isUp ? `${screws.expected} came out.` : `${screws.expected} went back in last time.`}
+        </div>
+      )}
       {off > 0 && (
         <div className="say-big strong">
           {off} {draft.count < screws.expected ? "short" : "over"}. Why?

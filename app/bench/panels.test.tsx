@@ -166,6 +166,7 @@ test("the strip shows what is out, each with its place; what is back is gone", (
     cell: 3,
     lies: "cells",
     outDiffers: undefined,
+    loose: 0,
     inDiffers: undefined,
   };
   const strip = (lots: readonly Lot[]) =>

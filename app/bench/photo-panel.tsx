@@ -77,6 +77,7 @@ export function PhotoPanel({
 function Camera({ onTaken }: { onTaken: (photo: Blob) => void }) {
   const video = useRef<HTMLVideoElement>(null);
   const [stream, setStream] = useState<MediaStream>();
+  const [hasPicture, setHasPicture] = useState(false);
   const [trouble, setTrouble] = useState<string>();
   useEffect(() => {
     if (video.current && stream) video.current.srcObject = stream;
@@ -103,9 +104,16 @@ function Camera({ onTaken }: { onTaken: (photo: Blob) => void }) {
   return (
     <Box sx={{ display: "grid", gap: 1 }}>
       {stream && (
-        <video ref={video} autoPlay muted playsInline style={{ width: "100%", maxHeight: 240 }} />
+        <video
+          ref={video}
+          autoPlay
+          muted
+          playsInline
+          onLoadedData={() => setHasPicture(true)}
+          style={{ width: "100%", maxHeight: 240 }}
+        />
       )}
-      <BigButton onClick={stream ? take : open}>
+      <BigButton onClick={stream ? take : open} disabled={stream !== undefined && !hasPicture}>
         {stream ? "Take the picture" : "Camera on"}
       </BigButton>
       {trouble !== undefined && <Refused>{trouble}</Refused>}

@@ -10,6 +10,7 @@ import {
   remainingUp,
   routeDown,
   routeUp,
+  screwsIn,
   stepKey,
   tighteningOf,
   trayPlan,
@@ -196,7 +197,8 @@ export function screwStep(
   const isInCells = joint.captive !== true && keeping.habit === "cells";
   const cell = isInCells ? (tray?.cells.get(step.joint) ?? nextCell(state)) : undefined;
   const lies = joint.captive === true ? "parked" : keeping.habit;
-  return { joint, expected: joint.count, lies, cell, lot };
+  const expected = screwsIn(state, step.joint, joint.count);
+  return { joint, expected, lies, cell, lot };
 }
 
 export const trayNow = (

@@ -1,18 +1,18 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { data, Form, Link } from "react-router";
+import { data } from "react-router";
 import { foldLedger, stopById, type Lot } from "../../core/bench/index.ts";
 import { jointTool, type Guide } from "../../core/guide/index.ts";
-import { decisionsFor, type Ticket } from "../../core/ticket/index.ts";
+import type { Database } from "../../data/database.server.ts";
 import { database } from "../../data/open.server.ts";
 import { machineFor } from "../../data/guides.server.ts";
 import { eventsOf } from "../../data/kept-ledgers.server.ts";
 import { soakFacts } from "../../core/proof/index.ts";
-import { soaksOf, type Soak } from "../../data/soaks.server.ts";
+import { reopen } from "../../data/ledger.server.ts";
+import { faultsNow, soaksOf, type Soak } from "../../data/soaks.server.ts";
 import { planFor } from "../../data/plans.server.ts";
 import { decide, ticketByNumber } from "../../data/tickets.server.ts";
-import { dayWords, promiseWords } from "../counter/days.ts";
+import { BACK_TO_BENCH, Decisions } from "../counter/decisions.tsx";
 import {
   JobSection,
   ProofSection,
@@ -59,6 +59,7 @@ export async function loader({ params }: Route.LoaderArgs) {
       soaks: soakLines(soaks),
     },
     phase: state.phase,
+    faults: ticket.waits === "soak" ? faultsNow(ticket, guide, soaks)?.map(({ says }) => says) : [],
     guide,
   };
 }
@@ -79,10 +80,21 @@ export async function action({ params, request }: Route.ActionArgs) {
   const form = await request.formData();
   const db = await database();
   const who = await whoIs(db, request);
-  const stamp = { at: new Date().toISOString(), by: who.name, note: "" };
-  const decision = form.get("decision");
-  const id = typeof decision === "string" ? decision : "";
-  const decided = await decide(db, params.number, id, stamp);
+  const text = (name: string): string => {
+    const value = form.get(name);
+    return typeof value === "string" ? value.trim().slice(0, MOST_NOTE) : "";
+  };
+  const id = text("decision");
+  const stamp = { at: new Date().toISOString(), by: who.name, note: text("note") };
+  if (id === "soak-passed" && stamp.note === "" && (await isOverLimits(db, params.number))) {
+    const message =
+      "Nothing was changed: the last soak was not within its limits. Write down why it goes out all the same, or send it back to the bench.";
+    return data({ message }, { status: 422 });
+  }
+  const decided =
+    id === BACK_TO_BENCH
+      ? await reopen(db, params.number, stamp)
+      : await decide(db, params.number, id, stamp);
   if (decided.ok) return { message: undefined };
   if (decided.error.type === "ticket-unknown") {
     throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
@@ -92,19 +104,21 @@ export async function action({ params, request }: Route.ActionArgs) {
   return data({ message }, { status: 409 });
 }
 
-const jobQuery = ({ number, code, job }: Ticket): string =>
-  new URLSearchParams({
-    ticket: number,
-    code,
-    for: job.for.join(","),
-    new: (job.new ?? []).join(","),
-  }).toString();
+const MOST_NOTE = 500;
+
+async function isOverLimits(db: Database, number: string): Promise<boolean> {
+  const ticket = await ticketByNumber(db, number);
+  if (!ticket) return false;
+  const { machinery } = await machineFor(db, ticket.guideId, ticket.code);
+  const faults = faultsNow(ticket, machinery.guide, await soaksOf(db, number));
+  return faults !== undefined && faults.length > 0;
+}
 
 /** Also after a decision that came too late: then most of all the page must show how it is. */
 export const shouldRevalidate = () => true;
 
 export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { line, today, plan, lots, phase, guide, proof } = loaderData;
+  const { line, today, plan, lots, phase, guide, proof, faults } = loaderData;
   const { ticket } = line;
   return (
     <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
@@ -118,65 +132,13 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           <ProofSection guide={guide} number={ticket.number} proof={proof} />
           <RecordSection guide={guide} ticket={ticket} lots={lots} />
         </Box>
-        <Box
-          sx={{
-            border: "1px solid var(--line)",
-            borderRadius: "6px",
-            bgcolor: "var(--card)",
-            p: 2,
-          }}
-        >
-          <Typography variant="h2">
-            {ticket.waits === "nothing"
-              ? "Handed back"
-              : `Waits for ${WAIT_WORDS[ticket.waits].short}`}
-          </Typography>
-          {ticket.waits !== "nothing" && (
-            <Typography sx={{ mt: 0.5 }}>
-              Promised for {dayWords(ticket.promised)}, {promiseWords(today, ticket.promised)}
-            </Typography>
-          )}
-          {actionData?.message !== undefined && (
-            <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700, mt: 1 }}>
-              {actionData.message}
-            </Typography>
-          )}
-          <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
-            {ticket.waits === "bench" && (
-              <Button
-                component={Link}
-                to={`/tickets/${ticket.number}/bench`}
-                variant="contained"
-                size="large"
-                autoFocus
-              >
-                {phase === "idle" ? "Begin at the bench" : "Go on at the bench"}
-              </Button>
-            )}
-            {["customer", "part", "bench"].includes(ticket.waits) && phase !== "up" && (
-              <Button
-                component={Link}
-                to={`/guides/${ticket.guideId}?${jobQuery(ticket)}`}
-                variant="outlined"
-              >
-                Change the job
-              </Button>
-            )}
-            {decisionsFor(ticket.waits).map(({ id, label }, i) => (
-              <Form key={id} method="post">
-                <input type="hidden" name="decision" value={id} />
-                <Button
-                  type="submit"
-                  fullWidth
-                  size="large"
-                  variant={i === 0 ? "contained" : "outlined"}
-                >
-                  {label}
-                </Button>
-              </Form>
-            ))}
-          </Box>
-        </Box>
+        <Decisions
+          line={line}
+          today={today}
+          phase={phase}
+          faults={faults}
+          message={actionData?.message}
+        />
       </Box>
     </Box>
   );

@@ -8,9 +8,11 @@ import type { Entry } from "./events.ts";
 import {
   type BenchState,
   doneIndex,
+  looseOf,
   type Machinery,
   remainingDown,
   remainingUp,
+  screwsIn,
 } from "./ledger.ts";
 import { canTry, checksOf, closesMachine, unproven } from "./proof.ts";
 import { heldBy, openStop, stopById } from "./stops.ts";
@@ -47,7 +49,9 @@ export function admit(
   }
   switch (entry.do) {
     case "start":
-      if (state.phase !== "idle") return refuse("phase", "This job has been started already.");
+      if (state.phase !== "idle" && state.phase !== "closed") {
+        return refuse("phase", "This job has been started already.");
+      }
       return admitJob(machinery, entry);
     case "replan":
       if (state.phase !== "down" && state.phase !== "swap") {
@@ -117,7 +121,8 @@ function admitDown(
   if (stop) return refuse("stop", `Answer first: ${stop.ask}`);
   if (entry.do === "lift") return GOOD;
   const joint = guide.joints[entry.joint]!;
-  return joint.kind === "screws" ? admitCount(joint.count, entry) : GOOD;
+  if (joint.kind !== "screws") return GOOD;
+  return admitCount(screwsIn(state, entry.joint, joint.count), entry);
 }
 
 function isKnown(
@@ -282,14 +287,9 @@ function admitRework(
     : refuse("order", `The ${jointWord(guide, id)} was not made in this job.`);
 }
 
-/** Screws that by the ledger lie on the bench at the end: out, not back in, and not lost. */
-export function expectedLeft(state: BenchState): number {
-  let sum = 0;
-  for (const lot of state.lots.values()) {
-    if (lot.inDiffers?.reason !== "lost") sum += Math.max(0, lot.out - (lot.in ?? 0));
-  }
-  return sum;
-}
+/** Screws that by the ledger lie on the bench at the end. */
+export const expectedLeft = (state: BenchState): number =>
+  [...state.lots.values()].reduce((sum, lot) => sum + looseOf(lot), 0);
 
 export function upWords({ guide, model }: Machinery, block: UpBlock): string {
   const joint = (j: number): string => jointWord(guide, model.jointIds[j]!);

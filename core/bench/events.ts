@@ -26,6 +26,7 @@ export interface Fitted {
 
 /** What one event of the ledger says. Steps are the plan's own, in the guide's ids. */
 export type Entry =
+  /** The closed machine is opened: the first entry, and again when it comes back from the soak. */
   | { readonly do: "start"; readonly job: Job; readonly down: readonly DownStep[] }
   | {
       readonly do: "release";

@@ -22,6 +22,7 @@ export {
   mirrored,
   remainingDown,
   remainingUp,
+  screwsIn,
   stepOfDone,
   type BenchState,
   type Checked,

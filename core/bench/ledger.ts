@@ -30,6 +30,8 @@ export interface Lot {
   readonly lies: Habit;
   readonly outDiffers: CountDiffers | undefined;
   readonly inDiffers: CountDiffers | undefined;
+  /** Screws that stayed on the bench when the lot went back an earlier time. */
+  readonly loose: number;
 }
 
 /** The machine and the job as the events have made them. */
@@ -91,6 +93,7 @@ export function foldLedger(machinery: Machinery, events: readonly LedgerEvent[])
     if (taken.has(event.id) || event.entry.do === "take-back" || seen.has(event.id)) continue;
     seen.add(event.id);
     state = apply(machinery.model, state, event.entry);
+    if (event.entry.do === "start") live.length = 0;
     live.push(event.id);
   }
   return state;
@@ -118,7 +121,8 @@ export function foldOn(
   if (!goesOn || !isPlain || fresh.length > 1) return folded(machinery, events);
   let { state } = before;
   for (const { id, entry } of fresh) {
-    state = { ...apply(machinery.model, state, entry), live: [...state.live, id] };
+    const before = entry.do === "start" ? [] : state.live;
+    state = { ...apply(machinery.model, state, entry), live: [...before, id] };
   }
   return { events, state };
 }
@@ -153,6 +157,7 @@ const emptyBench = (model: Model): BenchState => ({
 export function apply(model: Model, state: BenchState, entry: Entry): BenchState {
   switch (entry.do) {
     case "start":
+      return settled(model, started(model, openedAnew(model, state), entry));
     case "replan":
       return settled(model, started(model, state, entry));
     case "release":
@@ -193,6 +198,25 @@ export function apply(model: Model, state: BenchState, entry: Entry): BenchState
       return state;
   }
 }
+
+/** A machine that is closed, to be opened (once more): of an earlier time only its screws are known. */
+const openedAnew = (model: Model, { habit, fitted, lots, live }: BenchState): BenchState => ({
+  ...emptyBench(model),
+  habit,
+  fitted,
+  live,
+  lots: new Map([...lots].map(([id, lot]) => [id, { ...lot, ...again(lot), loose: 0 }])),
+});
+
+/** A lot as it went in, as the one that comes out next. */
+const again = ({ out, in: back, outDiffers, inDiffers }: Lot) =>
+  back === undefined
+    ? {}
+    : { out: back, outDiffers: back === out ? outDiffers : inDiffers, inDiffers: undefined };
+
+/** How many screws are in a lot's holes: the guide's number, or as many as went back last. */
+export const screwsIn = (state: BenchState, joint: string, count: number): number =>
+  state.lots.get(joint)?.in ?? count;
 
 /** Down again from where the build-up stands: what is back counts as never taken off. */
 function reworked(model: Model, state: BenchState, joint: string): BenchState {
@@ -260,18 +284,26 @@ function released(
   const checks = withoutChecksOf(model, state.checks, entry.joint);
   const next = { ...state, machine, done, confirmed, made, checks };
   if (facts.kind !== "screws") return next;
+  const before = state.lots.get(entry.joint);
+  const out = entry.count ?? screwsIn(state, entry.joint, facts.count);
+  const known = before && out !== facts.count ? again(before).outDiffers : undefined;
   const lot: Lot = {
     joint: entry.joint,
     expected: facts.count,
-    out: entry.count ?? facts.count,
+    out,
     in: undefined,
     cell: entry.cell,
     lies: entry.cell === undefined ? (entry.lies ?? "mirror") : "cells",
-    outDiffers: entry.differs,
+    outDiffers: entry.differs ?? known,
     inDiffers: undefined,
+    loose: before ? looseOf(before) : 0,
   };
   return { ...next, lots: new Map(state.lots).set(entry.joint, lot) };
 }
+
+/** Screws of a lot that lie on the bench: out, not back in, and not lost. */
+export const looseOf = ({ out, in: back, inDiffers, loose }: Lot): number =>
+  loose + (inDiffers?.reason === "lost" ? 0 : Math.max(0, out - (back ?? 0)));
 
 function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchState {
   const parts = partNumbers(model, ids);
@@ -306,7 +338,8 @@ function made(model: Model, state: BenchState, entry: Extract<Entry, { do: "make
   const lots = new Map(state.lots);
   if (lot) {
     const count = entry.count ?? lot.out;
-    lots.set(entry.joint, { ...lot, in: count, inDiffers: entry.differs });
+    const loose = Math.max(0, lot.loose - Math.max(0, count - lot.out));
+    lots.set(entry.joint, { ...lot, in: count, inDiffers: entry.differs, loose });
   }
   return {
     ...state,

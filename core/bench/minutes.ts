@@ -134,7 +134,10 @@ export function marksOf(guide: Guide, steps: readonly Step[], learnt: Learnt, by
   return { half: Math.exp(middle), eighty: Math.exp(middle + Z80 * Math.sqrt(spread)) };
 }
 
-/** Minutes worked so far without pauses, and how far that is ahead (below 0) or behind of the half mark. */
+/**
+ * Minutes worked so far without pauses, and how far that is ahead (below 0) or behind of the half mark;
+ * since the machine was opened last.
+ */
 export function paceOf(
   guide: Guide,
   events: readonly LedgerEvent[],
@@ -144,9 +147,10 @@ export function paceOf(
   const taken = takenBack(events);
   let spent = 0;
   let due = 0;
+  const start = events.findLastIndex(({ entry }) => entry.do === "start");
   for (const [i, { id, at, entry }] of events.entries()) {
     const isStep = ["release", "lift", "place", "make"].includes(entry.do);
-    if (i === 0 || !isStep || taken.has(id) || events[i - 1]!.entry.do === "start") continue;
+    if (i < start + 2 || !isStep || taken.has(id)) continue;
     const step = entry as Step;
     const minutes = (Date.parse(at) - Date.parse(events[i - 1]!.at)) / 60_000;
     if (minutes <= 0 || isPause(minutes, stepEstimate(guide, step))) continue;

@@ -69,6 +69,7 @@ test("screws are counted by where they are", () => {
     cell: 1,
     lies: "cells",
     outDiffers: undefined,
+    loose: 0,
     inDiffers: undefined,
   };
   const lots: Lot[] = [

@@ -1,9 +1,11 @@
 export {
+  lastFaults,
   LIMITS,
   soakFacts,
   soakFaults,
   type Limits,
   type Reading,
+  type Run,
   type SoakFacts,
   type SoakFault,
 } from "./soak.ts";

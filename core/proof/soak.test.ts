@@ -10,7 +10,7 @@ import {
   type ProbeMachine,
 } from "../stand-ins/index.ts";
 import { compareCodes } from "../swap/index.ts";
-import { soakFacts, soakFaults } from "./soak.ts";
+import { lastFaults, soakFacts, soakFaults, type Run } from "./soak.ts";
 
 function run(seed: number, more: Partial<ProbeMachine> = {}) {
   const probe = simulatedProbe(seed, { ...GOOD_MACHINE, ...more });
@@ -18,6 +18,24 @@ function run(seed: number, more: Partial<ProbeMachine> = {}) {
 }
 const kinds = (...args: Parameters<typeof soakFaults>) =>
   soakFaults(...args).map(({ what }) => what);
+
+describe("the last run", () => {
+  const made = (round: Run["round"], seed: number, more: Partial<ProbeMachine> = {}): Run => ({
+    round,
+    readings: Array.from({ length: 180 }, simulatedProbe(seed, { ...GOOD_MACHINE, ...more })),
+  });
+  const bad = made("after", 2, { resistance: 1.8 });
+  test("decides, beside the last one before the work", () => {
+    const before = made("before", 1);
+    expect(lastFaults([before, bad], true)!.map(({ what }) => what)).toEqual(["worse"]);
+    expect(lastFaults([before, bad, made("after", 3)], true)).toEqual([]);
+    expect(lastFaults([before, made("after", 3), bad], true)).toHaveLength(1);
+  });
+  test("without one after the work there is no verdict", () => {
+    expect(lastFaults([made("before", 1)], true)).toBeUndefined();
+    expect(lastFaults([], true)).toBeUndefined();
+  });
+});
 
 describe("a soak", () => {
   test("the settled rise for each watt is what the machine has", () => {

@@ -64,6 +64,22 @@ export interface SoakFault {
   readonly causes: readonly string[];
 }
 
+export interface Run {
+  readonly round: "before" | "after";
+  readonly readings: readonly Reading[];
+}
+
+/** What is wrong with the last run after the work; undefined when there was none. */
+export function lastFaults(
+  runs: readonly Run[],
+  hasFan: boolean,
+): readonly SoakFault[] | undefined {
+  const last = (round: Run["round"]): SoakFacts | undefined =>
+    soakFacts(runs.findLast((run) => run.round === round)?.readings ?? []);
+  const after = last("after");
+  return after && soakFaults(after, last("before"), hasFan);
+}
+
 const COOLER = [
   "paste: enough, and on the whole die",
   "pad: the right thickness",
