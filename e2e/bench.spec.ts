@@ -358,7 +358,7 @@ test("a soak that is hotter than before points at its causes, and sends the mach
   calm.expected.push(/status of 422/);
   await page.getByRole("link", { name: /1003/ }).click();
   await expect(page.getByText(/✗ Hotter than before the work/)).toBeVisible();
-  await page.getByRole("button", { name: "Tests and soak passed" }).click();
+  await page.getByRole("button", { name: "It goes out all the same" }).click();
   await expect(page.getByRole("alert")).toContainText("not within its limits");
   await page.getByRole("button", { name: "Not passed: back to the bench" }).click();
   await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();

@@ -2,22 +2,13 @@ import Box from "@mui/material/Box";
 import { expectedLeft, type BenchState, type Lot } from "../../core/bench/index.ts";
 import { capital, jointWord, type Guide } from "../../core/guide/index.ts";
 import { MONO } from "../theme.ts";
+import { fieldLook } from "./fields.ts";
 import { StepLine } from "./panel.tsx";
 
 export interface Ending {
   readonly left: number | undefined;
   readonly explained: string;
 }
-
-const field = {
-  font: "inherit",
-  fontSize: 18,
-  color: "var(--ink)",
-  bgcolor: "var(--card)",
-  border: "1px solid var(--line)",
-  borderRadius: "6px",
-  px: 1,
-} as const;
 
 /** The end of the build-up: the count must come out at nought, or be explained. */
 export function EndPanel({
@@ -56,7 +47,7 @@ export function EndPanel({
             })
           }
           sx={{
-            ...field,
+            ...fieldLook,
             width: 90,
             height: 56,
             fontFamily: MONO,
@@ -76,7 +67,7 @@ export function EndPanel({
           rows={2}
           value={ending.explained}
           onChange={(event) => setEnding({ ...ending, explained: event.target.value })}
-          sx={{ ...field, py: 1 }}
+          sx={{ ...fieldLook, py: 1 }}
         />
       )}
       <Tally guide={guide} lots={[...state.lots.values()]} />

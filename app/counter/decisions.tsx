@@ -99,7 +99,7 @@ export function Decisions({
               size="large"
               variant={i === 0 && !isBad ? "contained" : "outlined"}
             >
-              {label}
+              {id === "soak-passed" && isBad ? "It goes out all the same" : label}
             </Button>
           </Form>
         ))}
