@@ -15,6 +15,9 @@ import type { State } from "./state.ts";
  * splits a stack that holds x with its home still owes x, and of several that left home in one
  * piece all but the dearest. T is picked greedily, dearest first, among the parts that move when only
  * `enough` joints are opened, a set that closes the goal: no other part is parted by every plan.
+ *
+ * What is out of reach stays so with fewer joints allowed: `never` holds such findings, is asked
+ * first and added to, and may be handed on to any search among a part of `allowed`.
  */
 export function liftBound(
   problem: Problem,
@@ -23,9 +26,13 @@ export function liftBound(
   allowed: Uint8Array,
   enough: Uint8Array,
   isSpent: () => boolean = () => false,
+  never: Never = new Set(),
 ): number {
   const { model } = problem;
   const minutes = (p: number): number => model.lift[p]! + model.place[p]!;
+  const n = model.partIds.length;
+  const isCut = (x: number, y: number): boolean =>
+    isNever(never, x * n + y, () => relaxation.reaches(allowed, [x, y]));
   relaxation.reaches(enough);
   const lifted = relaxation.lifted.slice();
   const candidates = [...model.partIds.keys()]
@@ -34,18 +41,28 @@ export function liftBound(
   const picked: Item[] = [];
   for (const part of candidates) {
     if (isSpent()) break;
-    const home = homeOf(model, start, part, (z) => !relaxation.reaches(allowed, [part, z]));
+    const home = homeOf(model, start, part, (z) => isCut(part, z));
     if (home === undefined) continue;
     const item = { part, home };
     const clashes = picked.every(
       (other) =>
         !shareAPiece(model, start, item, other) ||
-        !relaxation.reaches(allowed, [part, other.part]) ||
-        isLinkOpenFirst(model, start, relaxation, allowed, item, other),
+        isCut(part, other.part) ||
+        isLinkOpenFirst(model, start, relaxation, allowed, item, other, never),
     );
     if (clashes) picked.push(item);
   }
   return picked.reduce((sum, { part }) => sum + minutes(part), 0);
+}
+
+/** Findings by number: two parts that cannot stay together, or a joint without which two cannot part. */
+export type Never = Set<number>;
+
+function isNever(never: Never, key: number, isReached: () => boolean): boolean {
+  if (never.has(key)) return true;
+  if (isReached()) return false;
+  never.add(key);
+  return true;
 }
 
 /** The nearest part below in the same stack from which this one must be parted. */
@@ -85,12 +102,16 @@ function isLinkOpenFirst(
   allowed: Uint8Array,
   a: Item,
   b: Item,
+  never: Never,
 ): boolean {
+  const n = model.partIds.length;
   const links = [...model.jointsOfPart[a.part]!, ...model.jointsOfPart[b.part]!];
   return links.some((j) => {
     if (!allowed[j] || shareAPiece(model, start, a, b, j)) return false;
     const shut = allowed.slice();
     shut[j] = 0;
-    return [a, b].some(({ part, home }) => !relaxation.parts(shut, part, home));
+    return [a, b].some(({ part, home }) =>
+      isNever(never, ((j + 1) * n + part) * n + home, () => relaxation.parts(shut, part, home)),
+    );
   });
 }

@@ -2,8 +2,8 @@ import type { Problem } from "./problem.ts";
 import {
   after,
   coverOver,
+  groupOf,
   isReached,
-  liftBlock,
   moveWork,
   type Move,
   releaseBlock,
@@ -85,6 +85,7 @@ class Run {
       again = false;
       for (let j = 0; j < ahead.open.length; j++) {
         if (ahead.open[j] || !this.allowed[j] || model.permanent[j]) continue;
+        if (coverOver(model, ahead, j) !== undefined) continue;
         if (releaseBlock(this.problem, ahead, j)) continue;
         ahead.open[j] = 1;
         again = true;
@@ -161,7 +162,7 @@ class Run {
     return group.sort((a, b) => a - b);
   }
 
-  /** The releases that free a group, or undefined when it would still not be liftable. */
+  /** The releases that free a group of `needed`, or undefined when it would still not be liftable. */
   private releasesFor(group: readonly number[]): readonly number[] | undefined {
     const { model } = this.problem;
     const inside = new Set(group);
@@ -183,7 +184,11 @@ class Run {
     const order = this.inOrder(wanted);
     const open = this.state.open.slice();
     for (const j of order) open[j] = 1;
-    return liftBlock(this.problem, { ...this.state, open }, group) ? undefined : order;
+    // Nothing holds it or lies over it by then: that it is one group, and not alone, is left to see.
+    const { stack } = this.state;
+    const isOne = groupOf(model, { ...this.state, open }, group[0]!).length === group.length;
+    const isLeft = stack.some((s, p) => s === stack[group[0]!] && !inside.has(p));
+    return isOne && isLeft ? order : undefined;
   }
 
   /** Joints with all that must be opened before them, in an order that holds. */

@@ -1,6 +1,6 @@
 import { searchStates } from "./exact.ts";
 import { Heap } from "./heap.ts";
-import { liftBound } from "./bound.ts";
+import { liftBound, type Never } from "./bound.ts";
 import type { Problem } from "./problem.ts";
 import { realise, type Realised } from "./realise.ts";
 import { relaxationOf, type Relaxation } from "./relax.ts";
@@ -28,6 +28,8 @@ interface Node {
   readonly allowed: Uint8Array;
   readonly forced: Uint8Array;
   readonly bound: number;
+  /** What was found out of reach with these joints allowed, or with more. */
+  readonly never: Never;
 }
 
 const EPSILON = 1e-9;
@@ -49,6 +51,8 @@ class Search {
   /** Least bound of what was given up for want of budget. */
   private givenUp = Infinity;
   private readonly relaxation: Relaxation;
+  /** Sets of joints that a legal plan was looked for with. */
+  private readonly tried = new Set<string>();
   private readonly waiting = new Heap<Node>((a, b) => a.bound - b.bound);
 
   constructor(
@@ -78,7 +82,7 @@ class Search {
   run(): LeastWork {
     const { permanent } = this.problem.model;
     const allowed = Uint8Array.from(permanent, (never, j) => (never || this.start.open[j] ? 0 : 1));
-    this.waiting.push({ allowed, forced: this.neededAtOnce(allowed), bound: 0 });
+    this.waiting.push({ allowed, forced: this.neededAtOnce(allowed), bound: 0, never: new Set() });
     let nodes = 0;
     for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
       if (node.bound >= this.price - EPSILON) continue;
@@ -114,16 +118,16 @@ class Search {
   private branch(node: Node): void {
     const allowed = node.allowed.slice();
     const forced = node.forced.slice();
+    const never = new Set(node.never);
     let bound = node.bound;
     for (;;) {
       if (!this.relaxation.reaches(allowed)) return;
       const chosen = this.minimal(allowed, forced);
       this.landmarks(allowed, forced, chosen);
-      bound = Math.max(bound, this.boundOf(allowed, forced, chosen));
+      bound = Math.max(bound, this.boundOf(allowed, forced, chosen, never));
       if (bound >= this.price - EPSILON) return;
-      this.offer(realise(this.problem, this.start, chosen, bound, this.replays));
-      if (this.best === undefined)
-        this.offer(realise(this.problem, this.start, allowed, bound, this.replays));
+      this.tryOut(chosen, bound);
+      if (this.best === undefined) this.tryOut(allowed, bound);
       if (bound >= this.price - EPSILON) return;
       if (!this.isSpent && this.ruleOut(allowed, forced, bound)) continue;
       if (this.isSpent) {
@@ -132,9 +136,17 @@ class Search {
       }
       const pick = this.undecided(allowed, forced, chosen);
       if (pick === undefined) this.searchLeaf(allowed, forced, bound);
-      else this.split(allowed, forced, bound, pick);
+      else this.split({ allowed, forced, bound, never }, pick);
       return;
     }
+  }
+
+  /** Looks for a legal plan with just these joints, once. */
+  private tryOut(joints: Uint8Array, bound: number): void {
+    const key = joints.join("");
+    if (this.tried.has(key)) return;
+    this.tried.add(key);
+    this.offer(realise(this.problem, this.start, joints, bound, this.replays));
   }
 
   private offer(plan: Realised | undefined): void {
@@ -171,11 +183,17 @@ class Search {
     }
   }
 
-  private boundOf(allowed: Uint8Array, forced: Uint8Array, chosen: Uint8Array): number {
+  private boundOf(
+    allowed: Uint8Array,
+    forced: Uint8Array,
+    chosen: Uint8Array,
+    never: Never,
+  ): number {
     const { jointCost } = this.problem.model;
     const joints = jointCost.reduce((sum, cost, j) => sum + (forced[j] ? cost : 0), 0);
     const isSpent = (): boolean => this.isSpent;
-    return joints + liftBound(this.problem, this.start, this.relaxation, allowed, chosen, isSpent);
+    const { problem, start, relaxation } = this;
+    return joints + liftBound(problem, start, relaxation, allowed, chosen, isSpent, never);
   }
 
   /** Takes out joints that no plan better than the best one can afford; whether there were any. */
@@ -205,13 +223,13 @@ class Search {
     return pick;
   }
 
-  private split(allowed: Uint8Array, forced: Uint8Array, bound: number, j: number): void {
+  private split({ allowed, forced, bound, never }: Node, j: number): void {
     const without = allowed.slice();
     without[j] = 0;
     const withIt = forced.slice();
     withIt[j] = 1;
-    this.waiting.push({ allowed: without, forced: forced.slice(), bound });
-    this.waiting.push({ allowed: allowed.slice(), forced: withIt, bound });
+    this.waiting.push({ allowed: without, forced: forced.slice(), bound, never });
+    this.waiting.push({ allowed: allowed.slice(), forced: withIt, bound, never });
   }
 
   private searchLeaf(allowed: Uint8Array, forced: Uint8Array, bound: number): void {
