@@ -81,9 +81,13 @@ export function BenchScreen(props: BenchScreenProps) {
   const [fitted, setFitted] = useKept(`fitted ${ticket.number}`, NO_CODES);
   const view = useMemo(() => benchView(machinery, state, chosen), [machinery, state, chosen]);
   const keeping = keepingNow(state, props.keeping);
+  const wantsTray = showsTray || view.step?.do === "release";
   const tray = useMemo(
-    () => trayNow(machinery, state, { habit: keeping.habit, grid: keeping.grid }),
-    [machinery, state, keeping.habit, keeping.grid],
+    () =>
+      wantsTray
+        ? trayNow(machinery, state, { habit: keeping.habit, grid: keeping.grid })
+        : undefined,
+    [machinery, state, keeping.habit, keeping.grid, wantsTray],
   );
   const screws = screwStep(machinery, state, view.step, keeping, tray);
   // The line of the job and its minutes come a picture later than the step.
@@ -143,6 +147,7 @@ export function BenchScreen(props: BenchScreenProps) {
     latestTap.current = tap;
   });
   const onTap = useCallback((id: string) => latestTap.current(id), []);
+  const confirm = useCallback((joint: string) => tick({ do: "confirm", joint }), [tick]);
   const count = (by: number) => {
     if (screws) setDraft({ ...draft, count: Math.max(0, draft.count + by), reason: undefined });
   };
@@ -276,12 +281,7 @@ export function BenchScreen(props: BenchScreenProps) {
               />
             )}
             {isFree && view.mood === "gate" && step && (
-              <GatePanel
-                guide={guide}
-                step={step}
-                gate={view.gate}
-                onConfirm={(joint) => tick({ do: "confirm", joint })}
-              />
+              <GatePanel guide={guide} step={step} gate={view.gate} onConfirm={confirm} />
             )}
             {isFree && view.mood === "proof" && (
               <ProofPanel

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { deadWithout, stepWords } from "../../core/bench/index.ts";
 import { capital, jointWord, wordList, type Guide } from "../../core/guide/index.ts";
 import type { Step } from "../../core/plan/index.ts";
@@ -43,7 +44,8 @@ export function GatePanel({
   );
 }
 
-function Item({
+/** One joint of the gate; drawn anew only when its own turn changes. */
+const Item = memo(function Item({
   guide,
   id,
   confirmed,
@@ -79,4 +81,4 @@ function Item({
       <span className="strong">{confirmed ? "✓ seen" : isNext ? <Key>Space</Key> : "not yet"}</span>
     </button>
   );
-}
+});
