@@ -284,7 +284,22 @@ test("two pages on one job see each other's ticks without being reloaded", async
   await press(other, "Space");
   const next = (await stepLine(other).textContent())!;
   await expect(stepLine(page)).toHaveText(next);
+  await shownAs(other, "hidden");
+  await press(page, "Space");
+  const third = (await stepLine(page).textContent())!;
+  expect(third).not.toBe(next);
+  await expect(stepLine(other)).toHaveText(next);
+  await shownAs(other, "visible");
+  await expect(stepLine(other)).toHaveText(third);
 });
+
+/** As when a tab goes behind another, or comes back. */
+async function shownAs(page: Page, how: "hidden" | "visible"): Promise<void> {
+  await page.evaluate((state) => {
+    Object.defineProperty(document, "visibilityState", { value: state, configurable: true });
+    document.dispatchEvent(new Event("visibilitychange"));
+  }, how);
+}
 
 test("ticks made while the server is away wait in the browser, even through a closed tab, and are sent once each", async ({
   page,

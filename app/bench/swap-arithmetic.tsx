@@ -12,6 +12,7 @@ import {
   type Module,
 } from "../../core/swap/index.ts";
 import { batteryState, parseGaugeLine, type GaugeReading } from "../../core/stand-ins/index.ts";
+import { StandInsLink } from "../devices/stand-ins-link.tsx";
 import { useDevice } from "../devices/use-device.ts";
 import { fieldLook } from "./fields.ts";
 
@@ -278,7 +279,9 @@ export function GaugeBox() {
           ; {state.says}
         </span>
       ) : (
-        <span>No reading yet: put the pack on the gauge.</span>
+        <span>
+          No reading yet: put the pack on the gauge. <StandInsLink />
+        </span>
       )}
     </Card>
   );

@@ -174,7 +174,10 @@ export function useLedger(
   return { state, events, waiting: pages.queue.length, trouble, isAway, isOver, tick, say };
 }
 
-/** Listens to what others write; opened anew where something was missed. */
+/**
+ * Listens to what others write; opened anew where something was missed. A page that is not shown does
+ * not listen: a browser has six connections to a server, and a shop more benches than that.
+ */
 function useStream(
   ticket: string,
   latest: { readonly current: Pages },
@@ -190,8 +193,16 @@ function useStream(
         if (!hear(heard.from, heard.events)) open();
       };
     };
-    open();
-    return () => source?.close();
+    const toggle = () => {
+      if (document.visibilityState === "hidden") source?.close();
+      else open();
+    };
+    toggle();
+    document.addEventListener("visibilitychange", toggle);
+    return () => {
+      document.removeEventListener("visibilitychange", toggle);
+      source?.close();
+    };
   }, [ticket, latest, hear]);
 }
 

@@ -4,6 +4,7 @@ import { placeWords, type Lot } from "../../core/bench/index.ts";
 import { capital, jointWord, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
 import { screwOf, whichScrew, type Reading } from "../../core/screws/index.ts";
 import { parseCaliperLine } from "../../core/stand-ins/index.ts";
+import { StandInsLink } from "../devices/stand-ins-link.tsx";
 import { useDevice } from "../devices/use-device.ts";
 import { ScrewToken } from "../signs/screw-token.tsx";
 import { fieldLook } from "./fields.ts";
@@ -71,6 +72,7 @@ export function WhichScrew({ guide, lots }: { guide: Guide; lots: readonly Lot[]
             <option key={one}>{one}</option>
           ))}
         </Box>
+        <StandInsLink />
       </Box>
       {isMeasured && <Matches guide={guide} lots={lots} reading={reading} />}
       {!isMeasured && <Leftover guide={guide} lots={lots} />}
