@@ -197,7 +197,7 @@ export function screwStep(
   const isInCells = joint.captive !== true && keeping.habit === "cells";
   const cell = isInCells ? (tray?.cells.get(step.joint) ?? nextCell(state)) : undefined;
   const lies = joint.captive === true ? "parked" : keeping.habit;
-  const expected = screwsIn(state, step.joint, joint.count);
+  const expected = screwsIn(lot, joint.count);
   return { joint, expected, lies, cell, lot };
 }
 

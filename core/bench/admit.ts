@@ -8,12 +8,11 @@ import type { Entry } from "./events.ts";
 import {
   type BenchState,
   doneIndex,
-  looseOf,
   type Machinery,
   remainingDown,
   remainingUp,
-  screwsIn,
 } from "./ledger.ts";
+import { looseOf, screwsIn } from "./lots.ts";
 import { canTry, checksOf, closesMachine, unproven } from "./proof.ts";
 import { heldBy, openStop, stopById } from "./stops.ts";
 import { gateJoints, upBlock, type DoneLift, type UpBlock } from "./up.ts";
@@ -122,7 +121,7 @@ function admitDown(
   if (entry.do === "lift") return GOOD;
   const joint = guide.joints[entry.joint]!;
   if (joint.kind !== "screws") return GOOD;
-  return admitCount(screwsIn(state, entry.joint, joint.count), entry);
+  return admitCount(screwsIn(state.lots.get(entry.joint), joint.count), entry);
 }
 
 function isKnown(

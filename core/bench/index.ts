@@ -22,15 +22,14 @@ export {
   mirrored,
   remainingDown,
   remainingUp,
-  screwsIn,
   stepOfDone,
   type BenchState,
   type Checked,
   type Folded,
-  type Lot,
   type Machinery,
   type Phase,
 } from "./ledger.ts";
+export { screwsIn, type Lot } from "./lots.ts";
 export { admit, expectedLeft, type Refusal } from "./admit.ts";
 export { gateOf, machineOf, nextCell, routeDown, routeUp } from "./follow.ts";
 export { diveOf, type Dive, type DivePoint } from "./dive.ts";

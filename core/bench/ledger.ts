@@ -5,7 +5,6 @@ import type { DownStep, UpStep } from "../plan/plan.ts";
 import { after, closedMachine, type State } from "../plan/state.ts";
 import {
   type CheckResult,
-  type CountDiffers,
   type Entry,
   type Fitted,
   type Habit,
@@ -14,25 +13,10 @@ import {
   stepKey,
   takenBack,
 } from "./events.ts";
+import { fromLastTime, putIn, takenOut, type Lot } from "./lots.ts";
 import { placed, type Done, type DoneLift } from "./up.ts";
 
 export type Phase = "idle" | "down" | "swap" | "up" | "closed";
-
-/** One lot of screws as the ledger knows it. */
-export interface Lot {
-  readonly joint: string;
-  /** What the guide says. */
-  readonly expected: number;
-  readonly out: number;
-  /** undefined until it is made again. */
-  readonly in: number | undefined;
-  readonly cell: number | undefined;
-  readonly lies: Habit;
-  readonly outDiffers: CountDiffers | undefined;
-  readonly inDiffers: CountDiffers | undefined;
-  /** Screws that stayed on the bench when the lot went back an earlier time. */
-  readonly loose: number;
-}
 
 /** The machine and the job as the events have made them. */
 export interface BenchState {
@@ -205,18 +189,8 @@ const openedAnew = (model: Model, { habit, fitted, lots, live }: BenchState): Be
   habit,
   fitted,
   live,
-  lots: new Map([...lots].map(([id, lot]) => [id, { ...lot, ...again(lot), loose: 0 }])),
+  lots: new Map([...lots].map(([id, lot]) => [id, fromLastTime(lot)])),
 });
-
-/** A lot as it went in, as the one that comes out next. */
-const again = ({ out, in: back, outDiffers, inDiffers }: Lot) =>
-  back === undefined
-    ? {}
-    : { out: back, outDiffers: back === out ? outDiffers : inDiffers, inDiffers: undefined };
-
-/** How many screws are in a lot's holes: the guide's number, or as many as went back last. */
-export const screwsIn = (state: BenchState, joint: string, count: number): number =>
-  state.lots.get(joint)?.in ?? count;
 
 /** Down again from where the build-up stands: what is back counts as never taken off. */
 function reworked(model: Model, state: BenchState, joint: string): BenchState {
@@ -284,26 +258,9 @@ function released(
   const checks = withoutChecksOf(model, state.checks, entry.joint);
   const next = { ...state, machine, done, confirmed, made, checks };
   if (facts.kind !== "screws") return next;
-  const before = state.lots.get(entry.joint);
-  const out = entry.count ?? screwsIn(state, entry.joint, facts.count);
-  const known = before && out !== facts.count ? again(before).outDiffers : undefined;
-  const lot: Lot = {
-    joint: entry.joint,
-    expected: facts.count,
-    out,
-    in: undefined,
-    cell: entry.cell,
-    lies: entry.cell === undefined ? (entry.lies ?? "mirror") : "cells",
-    outDiffers: entry.differs ?? known,
-    inDiffers: undefined,
-    loose: before ? looseOf(before) : 0,
-  };
+  const lot = takenOut(state.lots.get(entry.joint), facts.count, entry);
   return { ...next, lots: new Map(state.lots).set(entry.joint, lot) };
 }
-
-/** Screws of a lot that lie on the bench: out, not back in, and not lost. */
-export const looseOf = ({ out, in: back, inDiffers, loose }: Lot): number =>
-  loose + (inDiffers?.reason === "lost" ? 0 : Math.max(0, out - (back ?? 0)));
 
 function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchState {
   const parts = partNumbers(model, ids);
@@ -337,9 +294,7 @@ function made(model: Model, state: BenchState, entry: Extract<Entry, { do: "make
   const lot = state.lots.get(entry.joint);
   const lots = new Map(state.lots);
   if (lot) {
-    const count = entry.count ?? lot.out;
-    const loose = Math.max(0, lot.loose - Math.max(0, count - lot.out));
-    lots.set(entry.joint, { ...lot, in: count, inDiffers: entry.differs, loose });
+    lots.set(entry.joint, putIn(lot, entry));
   }
   return {
     ...state,

@@ -2,7 +2,8 @@ import { guide, part, plug, screws, smallGuide } from "../testing/builders.ts";
 import { nextEntry } from "../testing/play.ts";
 import { planJob } from "../plan/plan.ts";
 import type { LedgerEvent } from "./events.ts";
-import { foldLedger, machineryOf, type Lot } from "./ledger.ts";
+import { foldLedger, machineryOf } from "./ledger.ts";
+import type { Lot } from "./lots.ts";
 import { reworkChoices } from "./rework.ts";
 import {
   leadRoute,

@@ -14,7 +14,8 @@ import {
 import { unreachable } from "../result.ts";
 import type { Habit } from "./events.ts";
 import { routeDown } from "./follow.ts";
-import type { BenchState, Lot, Machinery } from "./ledger.ts";
+import type { BenchState, Machinery } from "./ledger.ts";
+import type { Lot } from "./lots.ts";
 
 /** Where each lot of a job goes when it is kept in cells. */
 export interface TrayPlan {
