@@ -8,7 +8,7 @@ export default defineConfig({
   workers: 2,
   timeout: 120_000,
   // A check machine may stall for longer than a page may take; what fails twice is broken.
-  retries: process.env["CI"] ? 1 : 0,
+  retries: 1,
   expect: { timeout: 15_000 },
   reporter: [["list"]],
   use: {
