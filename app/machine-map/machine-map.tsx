@@ -49,7 +49,12 @@ export function MachineMap(props: MapProps) {
   );
 }
 
-const GROUND = { height: "100%", background: "var(--paper)", overflow: "hidden" } as const;
+const GROUND = {
+  height: "100%",
+  background: "var(--paper)",
+  borderRadius: "inherit",
+  overflow: "hidden",
+} as const;
 const ALL = { width: "100%", height: "100%" } as const;
 const ZOOM = (
   <TransformWrapper minScale={1} maxScale={6} doubleClick={{ disabled: true }}>

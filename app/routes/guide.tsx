@@ -34,6 +34,16 @@ const isOpen = (waits: string): boolean => ["customer", "part", "bench"].include
 
 const PAGES = ["Try a job", "Map", "Parts", "Joints", "Check"] as const;
 
+const CHOICE = {
+  font: "inherit",
+  minHeight: 34,
+  padding: "0 8px",
+  color: "var(--ink)",
+  background: "var(--card)",
+  border: "1px solid var(--line)",
+  borderRadius: 6,
+} as const;
+
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
   const { guide, whole, codes, code, tickets } = loaderData;
   const [search, setSearch] = useSearchParams();
@@ -52,6 +62,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
             aria-label="Underside code"
             value={code}
             onChange={(event) => setSearch({ code: event.target.value })}
+            style={CHOICE}
           >
             {codes.map((known) => (
               <option key={known}>{known}</option>
