@@ -39,11 +39,16 @@ export async function benchFacts(db: Database, number: string): Promise<BenchFac
 export async function openLedger(db: Database, facts: BenchFacts): Promise<OpenLedger> {
   const events = await eventsOf(db, facts.number);
   if (events.length > 0) return { facts, events, isWritten: true };
-  const plan = await planFor(db, facts);
-  if (!plan.ok) throw new Error(`ticket ${facts.number} has a job without a plan`);
-  const entry: Entry = { do: "start", job: facts.job, down: plan.value.down };
+  const entry = await startOf(db, facts);
   const start = { id: `${facts.number}.start`, at: facts.takenIn, by: "the plan", entry };
   return { facts, events: [start], isWritten: false };
+}
+
+/** The entry that opens a closed machine with the plan of its ticket's job. */
+export async function startOf(db: Database, facts: BenchFacts): Promise<Entry> {
+  const plan = await planFor(db, facts);
+  if (!plan.ok) throw new Error(`ticket ${facts.number} has a job without a plan`);
+  return { do: "start", job: facts.job, down: plan.value.down };
 }
 
 /** Ledgers of this process's last ticks, so that a tick does not read and fold all that came before it. */

@@ -28,6 +28,7 @@ import {
   isAsRead,
   keepLedger,
   ledgerOf,
+  startOf,
   type BenchFacts,
   type OpenLedger,
 } from "./kept-ledgers.server.ts";
@@ -248,9 +249,13 @@ export async function reopen(
     const facts = await benchFacts(db, ticket);
     if (!facts) return fail({ type: "ticket-unknown" });
     if (facts.waits !== "soak") return fail({ type: "moved-on", waits: facts.waits });
-    const [events, plan] = await Promise.all([eventsOf(db, ticket), planFor(db, facts)]);
-    if (!plan.ok) throw new Error(`ticket ${ticket} has a job without a plan`);
-    const entry: Entry = { do: "start", job: facts.job, down: plan.value.down };
+    const [events, entry, { machinery }] = await Promise.all([
+      eventsOf(db, ticket),
+      startOf(db, facts),
+      machineFor(db, facts.guideId, facts.code),
+    ]);
+    const admitted = admit(machinery, foldLedger(machinery, events), entry);
+    if (!admitted.ok) throw new Error(`ticket ${ticket} at the soak: ${admitted.error.message}`);
     const start = { id: `${ticket}.start.${events.length}`, at, by, entry };
     const ledger = { facts, events, isWritten: true };
     const judged: Judged = { added: [start], leaves: { to: "bench", note } };

@@ -23,16 +23,21 @@ export async function soaksOf(db: Database, ticket: string): Promise<readonly So
 export const hasFan = ({ parts }: Guide): boolean =>
   Object.values(parts).some(({ kind }) => kind === "fan");
 
-/** What is wrong with the last run since the machine was shut; undefined when there was none. */
-export function faultsNow(
+/** The runs that count: before the work, and since the machine was shut last. */
+export function countedRuns(
   { moves }: Pick<Ticket, "moves">,
+  runs: readonly Soak[],
+): readonly Soak[] {
+  const shut = moves.findLast(({ to }) => to === "soak")?.at ?? "";
+  return runs.filter(({ round, at }) => round === "before" || at >= shut);
+}
+
+/** What is wrong with the last run since the machine was shut; undefined when there was none. */
+export const faultsNow = (
+  ticket: Pick<Ticket, "moves">,
   guide: Guide,
   runs: readonly Soak[],
-): readonly SoakFault[] | undefined {
-  const shut = moves.findLast(({ to }) => to === "soak")?.at ?? "";
-  const counted = runs.filter(({ round, at }) => round === "before" || at >= shut);
-  return lastFaults(counted, hasFan(guide));
-}
+): readonly SoakFault[] | undefined => lastFaults(countedRuns(ticket, runs), hasFan(guide));
 
 export async function addSoak(db: Database, soak: Soak): Promise<void> {
   await db.models.soaks.upsert({ ...soak, readings: JSON.stringify(soak.readings) });

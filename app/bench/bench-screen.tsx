@@ -23,7 +23,7 @@ export function BenchScreen(props: BenchScreenProps) {
   const { ledger, view, shows } = bench;
   return (
     <main className={shows.map ? "bench bench-wide" : "bench"}>
-      {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <Map bench={bench} />}
+      {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <BenchMap bench={bench} />}
       {!shows.map && (
         <div className="bench-side">
           <Head
@@ -45,7 +45,7 @@ export function BenchScreen(props: BenchScreenProps) {
   );
 }
 
-function Map({ bench: { machinery, view, turn, shows, acts } }: { bench: Bench }) {
+function BenchMap({ bench: { machinery, view, turn, shows, acts } }: { bench: Bench }) {
   // The same function for every drawing of the map: only what changed on it is drawn anew.
   const latest = useRef(acts.tap);
   useEffect(() => {

@@ -74,7 +74,6 @@ export function useBench(props: BenchScreenProps) {
   const typed = useTyped(ticket.number, ledger.isOver);
   const stuck = stuckPart(guide, view);
 
-  const choose = (key: string | undefined) => setChosen(key);
   const go = (entry: Entry) => {
     setChosen(undefined);
     shows.close();
@@ -105,7 +104,7 @@ export function useBench(props: BenchScreenProps) {
     }
     shows.open("snag");
   };
-  const acts = { choose, go, done, takeBack, tap, snag, setDraft, nextScrew };
+  const acts = { choose: setChosen, go, done, takeBack, tap, snag, setDraft, nextScrew };
   return { machinery, ledger, view, shows, keeping, tray, screws, draft, turn, typed, stuck, acts };
 }
 

@@ -68,7 +68,7 @@ export function Decisions({
             size="large"
             autoFocus
           >
-            {phase === "idle" || phase === "closed" ? "Begin at the bench" : "Go on at the bench"}
+            {phase === "idle" ? "Begin at the bench" : "Go on at the bench"}
           </Button>
         )}
         {["customer", "part", "bench"].includes(ticket.waits) && phase !== "up" && (

@@ -4,7 +4,7 @@ import { data, Link, useRouteLoaderData } from "react-router";
 import type { Reading } from "../../core/proof/index.ts";
 import { machineFor } from "../../data/guides.server.ts";
 import { database } from "../../data/open.server.ts";
-import { addSoak, hasFan, soaksOf } from "../../data/soaks.server.ts";
+import { addSoak, countedRuns, hasFan, soaksOf } from "../../data/soaks.server.ts";
 import { ticketByNumber } from "../../data/tickets.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
@@ -20,7 +20,8 @@ export async function loader({ params }: Route.LoaderArgs) {
   const ticket = await ticketByNumber(db, params.number);
   if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
   const { machinery } = await machineFor(db, ticket.guideId, ticket.code);
-  return { ticket, hasFan: hasFan(machinery.guide), runs: await soaksOf(db, ticket.number) };
+  const runs = countedRuns(ticket, await soaksOf(db, ticket.number));
+  return { ticket, hasFan: hasFan(machinery.guide), runs };
 }
 
 /** Keeps a run that is over. */

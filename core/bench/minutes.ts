@@ -144,18 +144,12 @@ export function paceOf(
   learnt: Learnt,
   by: string,
 ): { readonly spent: number; readonly behind: number } {
-  const taken = takenBack(events);
+  const start = events.findLastIndex(({ entry }) => entry.do === "start");
   let spent = 0;
   let due = 0;
-  const start = events.findLastIndex(({ entry }) => entry.do === "start");
-  for (const [i, { id, at, entry }] of events.entries()) {
-    const isStep = ["release", "lift", "place", "make"].includes(entry.do);
-    if (i < start + 2 || !isStep || taken.has(id)) continue;
-    const step = entry as Step;
-    const minutes = (Date.parse(at) - Date.parse(events[i - 1]!.at)) / 60_000;
-    if (minutes <= 0 || isPause(minutes, stepEstimate(guide, step))) continue;
+  for (const { kind, estimate, minutes } of stepTimes(guide, events.slice(Math.max(0, start)))) {
     spent += minutes;
-    due += marksOf(guide, [step], learnt, by).half;
+    due += estimate * Math.exp(bendOf(learnt, kind, by).mean);
   }
   return { spent, behind: spent - due };
 }
