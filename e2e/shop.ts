@@ -138,3 +138,22 @@ export async function onwardTo(page: Page, words: RegExp): Promise<void> {
   }
   throw new Error(`the bench never came to ${words}`);
 }
+
+/** Takes a machine in through the interface and opens its bench; gives the ticket's number. */
+export async function takenIn(
+  page: Page,
+  shop: Shop,
+  { code, parts, customer }: { code: string; parts: readonly string[]; customer: string },
+): Promise<string> {
+  await page.goto(`${shop.url}/tickets/new?code=${code}`);
+  await hydrated(page);
+  await page.getByLabel("Customer").fill(customer);
+  await page.getByLabel("What is wrong").fill("It does not do what it should.");
+  for (const part of parts) await page.getByLabel(part, { exact: true }).first().check();
+  await page.getByRole("button", { name: "Open the ticket" }).click();
+  await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
+  await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
+  const number = page.url().split("/").at(-1)!;
+  await openBench(page, shop, number);
+  return number;
+}

@@ -1,101 +1,18 @@
 import type { GuideJoint } from "../guide/types.ts";
 import { naiveWork } from "../testing/naive.ts";
 import { randomCase } from "../testing/random-guide.ts";
+import { Bench } from "../testing/bench.ts";
 import { pick, seeded } from "../testing/seeded.ts";
 import { planJob } from "../plan/plan.ts";
-import type { Job } from "../plan/problem.ts";
 import { plug, smallGuide } from "../testing/builders.ts";
-import { admit, expectedLeft } from "./admit.ts";
+import { expectedLeft } from "./admit.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
-import { gateOf, machineOf, routeDown, routeUp } from "./follow.ts";
-import {
-  apply,
-  foldLedger,
-  foldOn,
-  machineryOf,
-  type BenchState,
-  type Folded,
-  type Machinery,
-} from "./ledger.ts";
+import { gateOf, routeDown, routeUp } from "./follow.ts";
+import { foldLedger, foldOn, machineryOf, type Folded } from "./ledger.ts";
 import { diveFromState } from "./progress.ts";
-import { unproven } from "./proof.ts";
-import { openStop } from "./stops.ts";
 import { sweepLength, sweepOrder } from "./sweep.ts";
 
 const machinery = machineryOf(smallGuide());
-
-/** A bench that writes what it admits, as the server does. */
-class Bench {
-  readonly events: LedgerEvent[] = [];
-  constructor(
-    readonly machine: Machinery,
-    job: Job,
-  ) {
-    const plan = planJob(machine.guide, job);
-    if (!plan.ok) throw new Error("no plan");
-    this.push({ do: "start", job, down: plan.value.down });
-  }
-  get state(): BenchState {
-    return foldLedger(this.machine, this.events);
-  }
-  /** Goes on with a job from where the machine is; gives the refusal. */
-  replan(job: Job) {
-    const { guide, model } = this.machine;
-    const plan = planJob(guide, job, machineOf(model, this.state.machine));
-    if (!plan.ok) throw new Error("no way on from here");
-    return this.tick({ do: "replan", job, down: plan.value.down });
-  }
-  push(entry: Entry): void {
-    const id = `e${this.events.length}`;
-    this.events.push({ id, at: "2026-01-01T00:00:00Z", by: "t", entry });
-  }
-  /** Admits and writes, stops answered and checks passed on the way; gives the refusal's words, if any. */
-  tick(entry: Entry): string | undefined {
-    const answer = admit(this.machine, this.state, entry);
-    if (!answer.ok) {
-      const wanted = this.wanted(answer.error.code, entry);
-      if (!wanted) return answer.error.message;
-      return this.tick(wanted) ?? this.tick(entry);
-    }
-    this.push(entry);
-    return undefined;
-  }
-  private wanted(code: string, entry: Entry): Entry | undefined {
-    const { machine, state } = this;
-    if (code === "stop" && (entry.do === "release" || entry.do === "lift")) {
-      const stop = openStop(machine, state, entry);
-      return stop && { do: "answer", stop: stop.id, answer: stop.good };
-    }
-    if (code !== "proof") return undefined;
-    const round = entry.do === "close" ? "shut" : "open";
-    const check = unproven(machine, state, round)[0];
-    return check && { do: "check", round, what: check.what, result: "pass" };
-  }
-  down(): void {
-    for (let step = this.nextDown(); step; step = this.nextDown()) {
-      expect(this.tick(step)).toBeUndefined();
-    }
-  }
-  private nextDown(): Entry | undefined {
-    return this.state.phase === "down" ? routeDown(this.machine, this.state).steps[0] : undefined;
-  }
-  /** Builds up, to before `until` if it is given; a lot of `short` goes in with so many. */
-  up(short: Readonly<Record<string, number>> = {}, until?: string): void {
-    for (;;) {
-      const next = routeUp(this.machine, this.state)[0];
-      if (!next) return;
-      const joint = next.step.do === "make" ? next.step.joint : "";
-      if (joint === until) return;
-      for (const { joint, confirmed } of gateOf(this.machine, this.state, next.step)) {
-        if (!confirmed) expect(this.tick({ do: "confirm", joint })).toBeUndefined();
-      }
-      const count = short[joint];
-      const differs = { reason: "stuck" as const };
-      const entry = count === undefined ? next.step : { ...next.step, count, differs };
-      expect(this.tick(entry as Entry)).toBeUndefined();
-    }
-  }
-}
 
 const fanJob = (): Bench => new Bench(machinery, { for: ["fan"] });
 
@@ -339,87 +256,6 @@ function permutations(n: number): number[][] {
     Array.from({ length: n }, (_, i) => [...p.slice(0, i), n - 1, ...p.slice(i)]),
   );
 }
-
-describe("a machine that is opened once more", () => {
-  /** Strips down with one base screw missing from the start, and builds up with one kept out. */
-  function closedShort(): Bench {
-    const bench = fanJob();
-    const missing = { reason: "missing-at-intake" as const };
-    bench.tick({ do: "release", joint: "base-screws", count: 3, cell: 1, differs: missing });
-    bench.down();
-    bench.tick({ do: "swap", fitted: [{ part: "fan", code: "F-1" }] });
-    bench.up({ "fan-screws": 1 });
-    expect(bench.tick({ do: "close", left: 1 })).toBeUndefined();
-    return bench;
-  }
-  const start = (): Entry => {
-    const plan = planJob(machinery.guide, { for: ["fan"] });
-    if (!plan.ok) throw new Error("no plan");
-    return { do: "start", job: { for: ["fan"] }, down: plan.value.down };
-  };
-
-  test("begins with the machine shut, all stops and checks open, and knows what it was put together with", () => {
-    const bench = closedShort();
-    expect(bench.state.phase).toBe("closed");
-    expect(bench.tick(start())).toBeUndefined();
-    const { state } = bench;
-    expect(state.phase).toBe("down");
-    expect(state.done).toEqual([]);
-    expect([...state.answers, ...state.checks]).toEqual([]);
-    expect(state.fitted).toEqual([{ part: "fan", code: "F-1" }]);
-    expect(expectedLeft(state)).toBe(0);
-    expect(bench.tick(start())).toBe("This job has been started already.");
-  });
-  test("what was done before it was opened again cannot be taken back", () => {
-    const bench = closedShort();
-    bench.tick(start());
-    const last = bench.events.at(-1)!.id;
-    expect(bench.tick({ do: "take-back", event: last })).toBe("There is nothing to take back.");
-  });
-  test("a lot that went in short comes out as short without a word, and its reason is kept", () => {
-    const bench = closedShort();
-    bench.tick(start());
-    bench.down();
-    expect(bench.state.lots.get("base-screws")).toMatchObject({
-      expected: 4,
-      out: 3,
-      outDiffers: { reason: "missing-at-intake" },
-    });
-    expect(bench.state.lots.get("fan-screws")).toMatchObject({ expected: 2, out: 1 });
-    bench.tick({ do: "swap" });
-    bench.up();
-    expect(bench.tick({ do: "close", left: 0 })).toBeUndefined();
-  });
-  test("one more than went in wants a reason", () => {
-    const bench = closedShort();
-    bench.tick(start());
-    expect(bench.tick({ do: "release", joint: "base-screws", count: 4, cell: 1 })).toMatch(
-      /4 of 3: 1 over/,
-    );
-  });
-});
-
-test("a screw kept out stays on the bench through a rework, until it goes in after all", () => {
-  const bench = fanJob();
-  bench.down();
-  bench.tick({ do: "swap" });
-  const fan = "fan-screws";
-  bench.up({ [fan]: 1 }, "battery-plug");
-  expect(bench.tick({ do: "rework", joint: fan })).toBeUndefined();
-  const opened = apply(machinery.model, bench.state, { do: "release", joint: fan });
-  expect(opened.lots.get(fan)).toMatchObject({ out: 1, loose: 1 });
-  const shut = apply(
-    machinery.model,
-    { ...opened, phase: "up" },
-    {
-      do: "make",
-      joint: fan,
-      count: 2,
-      differs: { reason: "found" },
-    },
-  );
-  expect(shut.lots.get(fan)).toMatchObject({ in: 2, loose: 0 });
-});
 
 test("captive screws are counted but have no cell", () => {
   const guide = smallGuide();

@@ -1,0 +1,85 @@
+import { renderToStaticMarkup } from "react-dom/server";
+import { createRoutesStub } from "react-router";
+import type { Phase } from "../../core/bench/index.ts";
+import type { Ticket, Wait } from "../../core/ticket/index.ts";
+import { Decisions } from "./decisions.tsx";
+
+const ticket = (waits: Wait): Ticket => ({
+  number: "1004",
+  customer: { name: "Sefa Lindqvar", phone: "" },
+  fault: "Hot.",
+  code: "T-1",
+  guideId: "bench-test",
+  machine: "Test Test",
+  serial: "",
+  condition: "",
+  job: { for: ["heatsink", "fan"], new: ["pad"] },
+  waits,
+  promised: "2026-01-05",
+  takenIn: "2026-01-02T08:00:00.000Z",
+  moves: [],
+});
+
+function markup(
+  waits: Wait,
+  more: { phase?: Phase; faults?: readonly string[] | undefined; message?: string } = {},
+): string {
+  const Stub = createRoutesStub([
+    {
+      path: "/",
+      Component: () => (
+        <Decisions
+          line={{ ticket: ticket(waits), work: "", dive: undefined }}
+          today="2026-01-04"
+          phase={more.phase ?? "idle"}
+          faults={"faults" in more ? more.faults : []}
+          message={more.message}
+        />
+      ),
+    },
+  ]);
+  return renderToStaticMarkup(<Stub />);
+}
+const words = (html: string): string =>
+  html
+    .replace(/<style[^>]*>.*?<\/style>/gs, "")
+    .replace(/<[^>]+>/g, " ")
+    .replace(/\s+/g, " ");
+
+test("each thing that is waited for has its own decisions", () => {
+  const said = (waits: Wait): string => words(markup(waits));
+  expect(said("customer")).toMatch(/order the parts.*parts are here.*give it back/);
+  expect(said("part")).toMatch(/The parts have come in/);
+  expect(said("collection")).toMatch(/Paid and collected/);
+  expect(said("nothing")).toMatch(/Handed back/);
+  expect(said("nothing")).not.toMatch(/Promised|Paid/);
+});
+
+test("a job is changed while the machine comes apart, not once it is being built up", () => {
+  const html = markup("bench", { phase: "down" });
+  expect(words(html)).toMatch(/Go on at the bench.*Change the job/);
+  expect(html).toContain("/guides/bench-test?ticket=1004&amp;code=T-1&amp;for=heatsink%2Cfan");
+  expect(words(markup("bench"))).toMatch(/Begin at the bench/);
+  expect(words(markup("bench", { phase: "up" }))).not.toMatch(/Change the job/);
+});
+
+test("a soak within its limits, or none, passes with a press", () => {
+  const good = markup("soak");
+  expect(words(good)).toMatch(/✓ The last soak was within the limits\. Tests and soak passed/);
+  expect(good).not.toContain("<textarea");
+  expect(words(markup("soak", { faults: undefined }))).toMatch(/No soak was run since it was shut/);
+});
+
+test("a soak over its limits goes back with its faults, or out with a word", () => {
+  const html = markup("soak", { faults: ["96 °C; 95 °C is the limit.", "2 memory errors."] });
+  expect(words(html)).toMatch(/✗ 96 °C; 95 °C is the limit\. ✗ 2 memory errors\./);
+  expect(words(html)).toMatch(/It goes out all the same.*Not passed: back to the bench/);
+  expect(html).toMatch(/name="note"[^>]*value="96 °C; 95 °C is the limit\. 2 memory errors\."/);
+  expect(html).toMatch(/<textarea[^>]*name="note"/);
+});
+
+test("why nothing was changed is said as an alert", () => {
+  expect(markup("soak", { message: "Nothing was changed." })).toMatch(
+    /role="alert"[^>]*>Nothing was changed\.</,
+  );
+});
