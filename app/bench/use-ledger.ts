@@ -71,6 +71,8 @@ export function useLedger(
 
   const hear = useCallback(
     (from: number, events: readonly LedgerEvent[]): boolean => {
+      // What comes from the server shows that it is there, even where the answer to a tick was lost.
+      setAway(false);
       const next = takeIn(latest.current, from, events);
       if (!next) return false;
       const { refused, fresh } = settle(next);

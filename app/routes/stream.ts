@@ -10,15 +10,18 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const db = await database();
   let known = Math.max(0, Number(new URL(request.url).searchParams.get("after")) || 0);
   const encoder = new TextEncoder();
+  // Whoever hears first that the listener is gone ends it: writing on would fail the tick that rings.
+  let end = (): boolean => false;
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
+      let isOver = false;
       const send = (growth: Growth): void => {
         controller.enqueue(encoder.encode(`data: ${JSON.stringify(growth)}\n\n`));
         known = growth.from + growth.events.length;
       };
       const catchUp = async (): Promise<void> => {
         const events = await eventsOf(db, params.number);
-        if (request.signal.aborted || events.length <= known) return;
+        if (isOver || events.length <= known) return;
         send({ from: known, events: events.slice(known) });
       };
       const ring = (growth: Growth): void => {
@@ -27,13 +30,17 @@ export async function loader({ params, request }: Route.LoaderArgs) {
       };
       const stop = onAnnounced(params.number, ring);
       const beat = setInterval(() => controller.enqueue(encoder.encode(": here\n\n")), BEAT_MS);
-      request.signal.addEventListener("abort", () => {
+      end = () => {
+        if (isOver) return false;
+        isOver = true;
         stop();
         clearInterval(beat);
-        controller.close();
-      });
+        return true;
+      };
+      request.signal.addEventListener("abort", () => end() && controller.close());
       void catchUp().catch(() => undefined);
     },
+    cancel: () => void end(),
   });
   const headers = {
     "Content-Type": "text/event-stream",
