@@ -8,6 +8,7 @@ export default {
     "<rootDir>/cli",
     "<rootDir>/demo",
     "<rootDir>/guides",
+    "<rootDir>/testing",
   ],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {

@@ -7,6 +7,6 @@ export default defineConfig({
     ssr: true,
     outDir: "build/workers",
     emptyOutDir: true,
-    rollupOptions: { input: { "plan-worker": "data/plan-worker.ts" } },
+    rollupOptions: { input: { "plan-worker": "data/plans/plan-worker.ts" } },
   },
 });

@@ -14,14 +14,14 @@ import {
   ScrollRestoration,
   useRouteLoaderData,
 } from "react-router";
-import { allPeople } from "../data/people.server.ts";
-import { database } from "../data/open.server.ts";
+import { allPeople } from "../data/people/people.server.ts";
+import { database } from "../data/database/open.server.ts";
 import type { Route } from "./+types/root";
 import { Bar } from "./frame/bar.tsx";
-import { Trouble } from "./frame/trouble.tsx";
+import { Trouble } from "./ui/trouble.tsx";
 import { readPreferences } from "./frame/preferences.server.ts";
 import { whoIs } from "./frame/who.server.ts";
-import { themeFor } from "./theme.ts";
+import { themeFor } from "./ui/theme.ts";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const db = await database();

@@ -14,7 +14,7 @@ import {
   type JobError,
 } from "../core/plan/index.ts";
 import { HABITS, lotsOf, machineOf, placeWords, trayOfPlan } from "../core/bench/index.ts";
-import { fail, ok, unreachable, type Result } from "../core/result.ts";
+import { fail, ok, unreachable, type Result } from "../core/base/result.ts";
 
 interface CliError {
   readonly error: string;

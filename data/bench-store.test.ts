@@ -3,17 +3,23 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import sharp from "sharp";
 import type { Guide } from "../core/guide/index.ts";
-import { GOOD_MACHINE, simulatedProbe } from "../core/stand-ins/index.ts";
-import { openDatabase, type Database } from "./database.server.ts";
-import { experienceOf } from "./experience.server.ts";
-import { storeGuide } from "./guides.server.ts";
-import { habitOf, keepHabit, USUAL } from "./habits.server.ts";
-import { eventsOf } from "./kept-ledgers.server.ts";
-import { appendEvent, reopen } from "./ledger.server.ts";
-import { addNote, dropNote, notesOf } from "./notes.server.ts";
-import { addPhoto, dropPhoto, MOST_PHOTO_BYTES, photosOf, readPhoto } from "./photos.server.ts";
-import { addSoak, faultsNow, soaksOf } from "./soaks.server.ts";
-import { createTicket, decide, ticketByNumber } from "./tickets.server.ts";
+import { GOOD_MACHINE, simulatedProbe } from "../core/devices/index.ts";
+import { openDatabase, type Database } from "./database/database.server.ts";
+import { experienceOf } from "./minutes/experience.server.ts";
+import { storeGuide } from "./guides/guides.server.ts";
+import { habitOf, keepHabit, USUAL } from "./habits/habits.server.ts";
+import { eventsOf } from "./ledger/kept-ledgers.server.ts";
+import { appendEvent, reopen } from "./ledger/ledger.server.ts";
+import { addNote, dropNote, notesOf } from "./notes/notes.server.ts";
+import {
+  addPhoto,
+  dropPhoto,
+  MOST_PHOTO_BYTES,
+  photosOf,
+  readPhoto,
+} from "./photos/photos.server.ts";
+import { addSoak, faultsNow, soaksOf } from "./soaks/soaks.server.ts";
+import { createTicket, decide, ticketByNumber } from "./tickets/tickets.server.ts";
 
 const tern = JSON.parse(
   readFileSync(path.join(import.meta.dirname, "../guides/marrowby-tern-15.json"), "utf8"),

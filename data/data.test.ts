@@ -3,12 +3,12 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { QueryTypes, type Transaction } from "sequelize";
 import type { Entry, LedgerEvent } from "../core/bench/index.ts";
-import { type Database, openDatabase } from "./database.server.ts";
-import { guideByCode, guideById, storeGuide } from "./guides.server.ts";
-import { eventsOf, openLedger } from "./kept-ledgers.server.ts";
-import { appendEvent, changeJob } from "./ledger.server.ts";
-import { planFor } from "./plans.server.ts";
-import { allTickets, createTicket, decide, ticketByNumber } from "./tickets.server.ts";
+import { type Database, openDatabase } from "./database/database.server.ts";
+import { guideByCode, guideById, storeGuide } from "./guides/guides.server.ts";
+import { eventsOf, openLedger } from "./ledger/kept-ledgers.server.ts";
+import { appendEvent, changeJob } from "./ledger/ledger.server.ts";
+import { planFor } from "./plans/plans.server.ts";
+import { allTickets, createTicket, decide, ticketByNumber } from "./tickets/tickets.server.ts";
 
 const file = JSON.parse(
   readFileSync(path.join(import.meta.dirname, "../guides/marrowby-tern-15.json"), "utf8"),

@@ -10,7 +10,7 @@ import {
   after,
   type Plan,
 } from "../core/plan/index.ts";
-import { Rules } from "../core/testing/naive.ts";
+import { Rules } from "../testing/naive-rules.ts";
 
 const files = readdirSync(import.meta.dirname).filter((name) => name.endsWith(".json"));
 const read = (name: string): Guide =>

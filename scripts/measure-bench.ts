@@ -3,11 +3,11 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium, type Page } from "@playwright/test";
 import { fillTray } from "../core/screws/index.ts";
-import { pick, seeded } from "../core/testing/seeded.ts";
+import { pick, seeded } from "../core/base/seeded.ts";
 import { loadGuides, loadScenario } from "../demo/load.ts";
-import { openDatabase } from "../data/database.server.ts";
-import { eventsOf } from "../data/kept-ledgers.server.ts";
-import { createTicket, decide } from "../data/tickets.server.ts";
+import { openDatabase } from "../data/database/database.server.ts";
+import { eventsOf } from "../data/ledger/kept-ledgers.server.ts";
+import { createTicket, decide } from "../data/tickets/tickets.server.ts";
 import { ms, quantile, root, startServer, timed, type Print } from "./report.ts";
 
 /** Thirty lots of three drives and nine lengths into trays of several sizes, 20 seeds each. */

@@ -8,11 +8,11 @@ import type * as Clingo from "clingo-wasm";
 import { foldLedger, machineryOf, type LedgerEvent } from "../core/bench/index.ts";
 import type { Guide } from "../core/guide/index.ts";
 import { planJob } from "../core/plan/index.ts";
-import { answerSetProgram, PER_MINUTE, stagesOf } from "../core/testing/answer-set.ts";
-import { largeGuide } from "../core/testing/large-guide.ts";
-import { naiveWork } from "../core/testing/naive.ts";
-import { randomCase } from "../core/testing/random-guide.ts";
-import { nextEntry } from "../core/testing/play.ts";
+import { answerSetProgram, PER_MINUTE, stagesOf } from "../testing/general-solver.ts";
+import { largeGuide } from "../testing/large-guide.ts";
+import { naiveWork } from "../testing/naive-rules.ts";
+import { randomCase } from "../testing/random-guide.ts";
+import { nextEntry } from "../testing/play.ts";
 import { measureBrowser, measureLoad, measureStream, measureTray } from "./measure-bench.ts";
 import { ms, quantile, root, startServer, timed } from "./report.ts";
 

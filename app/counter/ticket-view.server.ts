@@ -1,9 +1,9 @@
 import { diveFromPlan, diveFromState, foldLedger, type Dive } from "../../core/bench/index.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
-import type { Database } from "../../data/database.server.ts";
-import { machineFor } from "../../data/guides.server.ts";
-import { eventsOf } from "../../data/kept-ledgers.server.ts";
-import { planFor } from "../../data/plans.server.ts";
+import type { Database } from "../../data/database/database.server.ts";
+import { machineFor } from "../../data/guides/guides.server.ts";
+import { eventsOf } from "../../data/ledger/kept-ledgers.server.ts";
+import { planFor } from "../../data/plans/plans.server.ts";
 
 /** A ticket with the line of its work: as planned, or as far as the bench has come. */
 export interface TicketLine {

@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
 import { useLayoutEffect, useRef } from "react";
 import { Form, NavLink, useFetcher, useLocation } from "react-router";
-import type { Person } from "../../data/people.server.ts";
-import type { Lamp } from "../theme.ts";
-import { useKeys } from "./use-keys.ts";
+import type { Person } from "../../data/people/people.server.ts";
+import type { Lamp } from "../ui/theme.ts";
+import { useKeys } from "../ui/use-keys.ts";
 
 const PLACES = [
   { to: "/", label: "Counter", end: true },

@@ -1,5 +1,5 @@
 import { createCookie } from "react-router";
-import type { Lamp } from "../theme.ts";
+import type { Lamp } from "../ui/theme.ts";
 
 /** What this screen remembers: who works at it, and its lamp. */
 export interface Preferences {

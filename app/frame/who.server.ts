@@ -1,5 +1,5 @@
-import type { Database } from "../../data/database.server.ts";
-import { allPeople, type Person } from "../../data/people.server.ts";
+import type { Database } from "../../data/database/database.server.ts";
+import { allPeople, type Person } from "../../data/people/people.server.ts";
 import { readPreferences } from "./preferences.server.ts";
 
 /** Who is working at the screen a request comes from: the chosen person, else the first there is. */

@@ -9,7 +9,7 @@ import {
   wordList,
   type Guide,
 } from "../../core/guide/index.ts";
-import { MachineMap } from "../machine-map/machine-map.tsx";
+import { MachineMap } from "../signs/map/machine-map.tsx";
 
 /** The map, layer by layer: a slider peels the machine; a tap names what is there. */
 export function LayerMap({

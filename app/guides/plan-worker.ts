@@ -1,6 +1,6 @@
 import type { Guide } from "../../core/guide/index.ts";
 import { planJob, type Job, type JobError, type Plan } from "../../core/plan/index.ts";
-import type { Result } from "../../core/result.ts";
+import type { Result } from "../../core/base/result.ts";
 
 export interface PlanQuestion {
   readonly ask: number;

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { Fragment } from "react";
 import type { TrayPlan } from "../../core/bench/index.ts";
 import { capital, jointWord, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
-import { MirrorMarks } from "../bench/mirror.tsx";
+import { MirrorMarks } from "../bench/tray/mirror.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
 import { tilesOf } from "./tiles.ts";
 

@@ -1,15 +1,15 @@
 import { redirect } from "react-router";
-import { database } from "../../data/open.server.ts";
-import { experienceOf } from "../../data/experience.server.ts";
-import { habitOf } from "../../data/habits.server.ts";
-import { notesOf } from "../../data/notes.server.ts";
-import { photosOf } from "../../data/photos.server.ts";
-import { planFor } from "../../data/plans.server.ts";
-import { machineFor } from "../../data/guides.server.ts";
-import { openLedger } from "../../data/kept-ledgers.server.ts";
-import { ticketByNumber } from "../../data/tickets.server.ts";
-import "../bench/bench.css";
-import { BenchScreen } from "../bench/bench-screen.tsx";
+import { database } from "../../data/database/open.server.ts";
+import { experienceOf } from "../../data/minutes/experience.server.ts";
+import { habitOf } from "../../data/habits/habits.server.ts";
+import { notesOf } from "../../data/notes/notes.server.ts";
+import { photosOf } from "../../data/photos/photos.server.ts";
+import { planFor } from "../../data/plans/plans.server.ts";
+import { machineFor } from "../../data/guides/guides.server.ts";
+import { openLedger } from "../../data/ledger/kept-ledgers.server.ts";
+import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
+import "../bench/screen/bench.css";
+import { BenchScreen } from "../bench/screen/bench-screen.tsx";
 import { whoIs } from "../frame/who.server.ts";
 import type { Route } from "./+types/bench";
 

@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { byWait } from "../../core/ticket/index.ts";
-import { database } from "../../data/open.server.ts";
-import { allTickets } from "../../data/tickets.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { allTickets } from "../../data/tickets/tickets.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
 import { ticketLine } from "../counter/ticket-view.server.ts";
 import type { Route } from "./+types/benches";

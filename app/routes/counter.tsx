@@ -3,11 +3,11 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link, useNavigate } from "react-router";
 import { byWait, WAITS } from "../../core/ticket/index.ts";
-import { database } from "../../data/open.server.ts";
-import { allTickets } from "../../data/tickets.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { allTickets } from "../../data/tickets/tickets.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
 import { ticketLine } from "../counter/ticket-view.server.ts";
-import { useKeys } from "../frame/use-keys.ts";
+import { useKeys } from "../ui/use-keys.ts";
 import type { Route } from "./+types/counter";
 
 export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench" }];

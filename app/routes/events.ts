@@ -1,8 +1,8 @@
 import { data } from "react-router";
 import type { LedgerEvent } from "../../core/bench/index.ts";
 import { isEntry } from "../../core/bench/entry-schema.ts";
-import { database } from "../../data/open.server.ts";
-import { type AppendError, appendEvent } from "../../data/ledger.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { type AppendError, appendEvent } from "../../data/ledger/ledger.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import type { Route } from "./+types/events";
 

@@ -1,7 +1,7 @@
 import { redirect } from "react-router";
-import { guideByCode } from "../../data/guides.server.ts";
-import { database } from "../../data/open.server.ts";
-import { ticketByNumber } from "../../data/tickets.server.ts";
+import { guideByCode } from "../../data/guides/guides.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
 import type { Route } from "./+types/find";
 
 /** A ticket number leads to the ticket, a machine code to a new ticket for that machine. */

@@ -1,6 +1,6 @@
 import { guideDot } from "../../core/guide/index.ts";
-import { guideById } from "../../data/guides.server.ts";
-import { database } from "../../data/open.server.ts";
+import { guideById } from "../../data/guides/guides.server.ts";
+import { database } from "../../data/database/open.server.ts";
 import type { Route } from "./+types/guide-file";
 
 /** The guide as a file: JSON as it was taken in, or its facts as a graph in DOT. */

@@ -5,8 +5,8 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { data, Form, Link } from "react-router";
 import { guideForCode, type Finding, type Guide } from "../../core/guide/index.ts";
-import { allGuides, storeGuide } from "../../data/guides.server.ts";
-import { database } from "../../data/open.server.ts";
+import { allGuides, storeGuide } from "../../data/guides/guides.server.ts";
+import { database } from "../../data/database/open.server.ts";
 import { Findings } from "../guides/findings.tsx";
 import type { Route } from "./+types/guides";
 

@@ -1,7 +1,7 @@
 import { nanoid } from "nanoid";
 import { redirect } from "react-router";
-import { database } from "../../data/open.server.ts";
-import { changeJob, type ChangeError } from "../../data/ledger.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { changeJob, type ChangeError } from "../../data/ledger/ledger.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import type { Route } from "./+types/job";
 

@@ -1,6 +1,6 @@
-import { allGuides, guideByCode } from "../../data/guides.server.ts";
+import { allGuides, guideByCode } from "../../data/guides/guides.server.ts";
 import { allCodes } from "../../core/guide/index.ts";
-import { database } from "../../data/open.server.ts";
+import { database } from "../../data/database/open.server.ts";
 import type { Route } from "./+types/machines";
 
 export interface MachineFacts {

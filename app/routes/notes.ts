@@ -1,7 +1,7 @@
 import { data } from "react-router";
-import { addNote, dropNote } from "../../data/notes.server.ts";
-import { database } from "../../data/open.server.ts";
-import { ticketByNumber } from "../../data/tickets.server.ts";
+import { addNote, dropNote } from "../../data/notes/notes.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import type { Route } from "./+types/notes";
 

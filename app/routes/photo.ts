@@ -1,5 +1,5 @@
-import { database } from "../../data/open.server.ts";
-import { readPhoto } from "../../data/photos.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { readPhoto } from "../../data/photos/photos.server.ts";
 import type { Route } from "./+types/photo";
 
 /** A photo, or its thumbnail with `?thumb`. */

@@ -1,8 +1,8 @@
 import { nanoid } from "nanoid";
 import { data } from "react-router";
-import { database } from "../../data/open.server.ts";
-import { addPhoto, dropPhoto, MOST_PHOTO_BYTES } from "../../data/photos.server.ts";
-import { ticketByNumber } from "../../data/tickets.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { addPhoto, dropPhoto, MOST_PHOTO_BYTES } from "../../data/photos/photos.server.ts";
+import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import type { Route } from "./+types/photos";
 

@@ -1,8 +1,8 @@
 import { data } from "react-router";
 import { HABITS } from "../../core/bench/index.ts";
-import { keepHabit } from "../../data/habits.server.ts";
-import { database } from "../../data/open.server.ts";
-import { allPeople } from "../../data/people.server.ts";
+import { keepHabit } from "../../data/habits/habits.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { allPeople } from "../../data/people/people.server.ts";
 import { keepPreferences } from "../frame/preferences.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import type { Route } from "./+types/settings";

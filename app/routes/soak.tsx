@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { data, Link, useRouteLoaderData } from "react-router";
-import type { Reading } from "../../core/proof/index.ts";
-import { machineFor } from "../../data/guides.server.ts";
-import { database } from "../../data/open.server.ts";
-import { addSoak, countedRuns, hasFan, soaksOf } from "../../data/soaks.server.ts";
-import { ticketByNumber } from "../../data/tickets.server.ts";
+import type { Reading } from "../../core/soak/index.ts";
+import { machineFor } from "../../data/guides/guides.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { addSoak, countedRuns, hasFan, soaksOf } from "../../data/soaks/soaks.server.ts";
+import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
 import { whoIs } from "../frame/who.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { SoakScreen } from "../soak/soak-screen.tsx";

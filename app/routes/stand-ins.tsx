@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useRef, useState } from "react";
-import { simulatedCaliper, simulatedGauge, simulatedScanner } from "../../core/stand-ins/index.ts";
+import { simulatedCaliper, simulatedGauge, simulatedScanner } from "../../core/devices/index.ts";
 import { sendLine } from "../devices/lines.ts";
 import type { Route } from "./+types/stand-ins";
 

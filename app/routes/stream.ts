@@ -1,6 +1,6 @@
-import { onAnnounced, type Growth } from "../../data/announce.server.ts";
-import { eventsOf } from "../../data/kept-ledgers.server.ts";
-import { database } from "../../data/open.server.ts";
+import { onAnnounced, type Growth } from "../../data/ledger/announce.server.ts";
+import { eventsOf } from "../../data/ledger/kept-ledgers.server.ts";
+import { database } from "../../data/database/open.server.ts";
 import type { Route } from "./+types/stream";
 
 const BEAT_MS = 20_000;

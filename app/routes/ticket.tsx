@@ -3,22 +3,22 @@ import Typography from "@mui/material/Typography";
 import { data } from "react-router";
 import { foldLedger, stopById, type Lot } from "../../core/bench/index.ts";
 import { jointTool, type Guide } from "../../core/guide/index.ts";
-import type { Database } from "../../data/database.server.ts";
-import { database } from "../../data/open.server.ts";
-import { machineFor } from "../../data/guides.server.ts";
-import { eventsOf } from "../../data/kept-ledgers.server.ts";
-import { soakFacts } from "../../core/proof/index.ts";
-import { reopen } from "../../data/ledger.server.ts";
-import { faultsNow, soaksOf, type Soak } from "../../data/soaks.server.ts";
-import { planFor } from "../../data/plans.server.ts";
-import { decide, ticketByNumber } from "../../data/tickets.server.ts";
-import { BACK_TO_BENCH, Decisions } from "../counter/decisions.tsx";
+import type { Database } from "../../data/database/database.server.ts";
+import { database } from "../../data/database/open.server.ts";
+import { machineFor } from "../../data/guides/guides.server.ts";
+import { eventsOf } from "../../data/ledger/kept-ledgers.server.ts";
+import { soakFacts } from "../../core/soak/index.ts";
+import { reopen } from "../../data/ledger/ledger.server.ts";
+import { faultsNow, soaksOf, type Soak } from "../../data/soaks/soaks.server.ts";
+import { planFor } from "../../data/plans/plans.server.ts";
+import { decide, ticketByNumber } from "../../data/tickets/tickets.server.ts";
+import { BACK_TO_BENCH, Decisions } from "../ticket/decisions.tsx";
 import {
   JobSection,
   ProofSection,
   RecordSection,
   TakeInSection,
-} from "../counter/ticket-sections.tsx";
+} from "../ticket/ticket-sections.tsx";
 import { ticketLine } from "../counter/ticket-view.server.ts";
 import { WAIT_WORDS } from "../counter/waits.ts";
 import { whoIs } from "../frame/who.server.ts";

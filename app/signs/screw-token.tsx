@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { MONO } from "../theme.ts";
+import { MONO } from "../ui/theme.ts";
 
 /** CSS pixels of a millimetre at 96 to the inch: the bar is as long as the screw. */
 const PX_PER_MM = 96 / 25.4;

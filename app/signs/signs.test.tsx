@@ -2,7 +2,7 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import { CONNECTOR_TYPES } from "../../core/guide/index.ts";
 import { planJob } from "../../core/plan/index.ts";
-import { smallGuide } from "../../core/testing/builders.ts";
+import { smallGuide } from "../../testing/builders.ts";
 import { ConnectorSign, connectorName } from "./connector-sign.tsx";
 import { DiveGlyph, DiveLine } from "./dive-line.tsx";
 import { JointSign } from "./joint-sign.tsx";

@@ -8,8 +8,8 @@ import {
   Tooltip,
 } from "chart.js";
 import { Line } from "react-chartjs-2";
-import type { Reading } from "../../core/proof/index.ts";
-import { INKS, TEXT, type Lamp } from "../theme.ts";
+import type { Reading } from "../../core/soak/index.ts";
+import { INKS, TEXT, type Lamp } from "../ui/theme.ts";
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Legend, Tooltip);
 Chart.defaults.font.family = TEXT;

@@ -4,9 +4,9 @@ import Typography from "@mui/material/Typography";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import { soakFacts, soakFaults, type Reading } from "../../core/proof/index.ts";
+import { soakFacts, soakFaults, type Reading } from "../../core/soak/index.ts";
 import { PROBE_STATES, standInProbe } from "../devices/probe.ts";
-import type { Lamp } from "../theme.ts";
+import type { Lamp } from "../ui/theme.ts";
 import { SoakChart, type Curve } from "./soak-chart.tsx";
 import { SoakTable, Verdict } from "./soak-verdict.tsx";
 

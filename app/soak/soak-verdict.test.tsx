@@ -1,7 +1,7 @@
 import type { ReactElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
-import { soakFacts, soakFaults } from "../../core/proof/index.ts";
-import { GOOD_MACHINE, simulatedProbe, type ProbeMachine } from "../../core/stand-ins/index.ts";
+import { soakFacts, soakFaults } from "../../core/soak/index.ts";
+import { GOOD_MACHINE, simulatedProbe, type ProbeMachine } from "../../core/devices/index.ts";
 import { SoakTable, Verdict } from "./soak-verdict.tsx";
 
 const words = (element: ReactElement): string =>

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import type { SoakFacts, SoakFault } from "../../core/proof/index.ts";
+import type { SoakFacts, SoakFault } from "../../core/soak/index.ts";
 
 /** Within the limits, or what is wrong, and where to look. */
 export function Verdict({ faults }: { faults: readonly SoakFault[] }) {

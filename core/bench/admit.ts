@@ -1,21 +1,15 @@
-import { jointWord, partWord, wordList } from "../guide/words.ts";
-import { problemOf } from "../plan/problem.ts";
+import { jointWord, partWord, wordList } from "../words/names.ts";
+import { problemOf } from "../rules/problem.ts";
 import { moveOf } from "../plan/plan.ts";
-import { blockOf } from "../plan/state.ts";
-import { blockWords } from "../plan/words.ts";
-import { fail, ok, unreachable, type Result } from "../result.ts";
+import { blockOf } from "../rules/state.ts";
+import { blockWords } from "../words/block-words.ts";
+import { fail, ok, unreachable, type Result } from "../base/result.ts";
 import type { Entry } from "./events.ts";
-import {
-  type BenchState,
-  doneIndex,
-  type Machinery,
-  remainingDown,
-  remainingUp,
-} from "./ledger.ts";
+import { type BenchState, doneIndex, type Machinery, remainingDown, remainingUp } from "./fold.ts";
 import { looseOf, screwsIn } from "./lots.ts";
-import { canTry, checksOf, closesMachine, unproven } from "./proof.ts";
+import { canTry, checksOf, closesMachine, unproven } from "./checks.ts";
 import { heldBy, openStop, stopById } from "./stops.ts";
-import { gateJoints, upBlock, type DoneLift, type UpBlock } from "./up.ts";
+import { gateJoints, upBlock, type DoneLift, type UpBlock } from "./mirror.ts";
 
 /** Why an entry is not taken into the ledger, as a code and in words for the bench. */
 export interface Refusal {

@@ -1,15 +1,15 @@
 import type { GuideJoint } from "../guide/types.ts";
-import { naiveWork } from "../testing/naive.ts";
-import { randomCase } from "../testing/random-guide.ts";
-import { Bench } from "../testing/bench.ts";
-import { pick, seeded } from "../testing/seeded.ts";
+import { naiveWork } from "../../testing/naive-rules.ts";
+import { randomCase } from "../../testing/random-guide.ts";
+import { Bench } from "../../testing/bench.ts";
+import { pick, seeded } from "../base/seeded.ts";
 import { planJob } from "../plan/plan.ts";
-import { plug, smallGuide } from "../testing/builders.ts";
+import { plug, smallGuide } from "../../testing/builders.ts";
 import { expectedLeft } from "./admit.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
-import { gateOf, routeDown, routeUp } from "./follow.ts";
-import { foldLedger, foldOn, machineryOf, type Folded } from "./ledger.ts";
-import { diveFromState } from "./progress.ts";
+import { gateOf, routeDown, routeUp } from "./route.ts";
+import { foldLedger, foldOn, machineryOf, type Folded } from "./fold.ts";
+import { diveFromState } from "./dive-of-job.ts";
 import { sweepLength, sweepOrder } from "./sweep.ts";
 
 const machinery = machineryOf(smallGuide());

@@ -28,11 +28,11 @@ export {
   type Folded,
   type Machinery,
   type Phase,
-} from "./ledger.ts";
+} from "./fold.ts";
 export { screwsIn, type Lot } from "./lots.ts";
 export { admit, expectedLeft, type Refusal } from "./admit.ts";
-export { gateOf, machineOf, nextCell, routeDown, routeUp } from "./follow.ts";
-export { diveOf, type Dive, type DivePoint } from "./dive.ts";
+export { gateOf, machineOf, nextCell, routeDown, routeUp } from "./route.ts";
+export { diveOf, type Dive, type DivePoint } from "../plan/dive.ts";
 export {
   careLines,
   CONNECTOR_OPENS,
@@ -40,9 +40,9 @@ export {
   mainPart,
   stepWords,
   toolWords,
-} from "./words.ts";
+} from "../words/step-words.ts";
 export { sweepLength, sweepOrder, type Spot } from "./sweep.ts";
-export { diveFromPlan, diveFromState } from "./progress.ts";
+export { diveFromPlan, diveFromState } from "./dive-of-job.ts";
 export { heldBy, leavesFor, openStop, stopById, stopsOf, type Stop } from "./stops.ts";
 export {
   canTry,
@@ -52,7 +52,7 @@ export {
   resultOf,
   unproven,
   type Check,
-} from "./proof.ts";
+} from "./checks.ts";
 export {
   learn,
   marksOf,
@@ -63,7 +63,7 @@ export {
   type Learnt,
   type Marks,
   type StepTime,
-} from "./minutes.ts";
+} from "../minutes/minutes.ts";
 export {
   leadRoute,
   lotsOf,
@@ -76,4 +76,4 @@ export {
   type TrayPlan,
   type Whereabouts,
 } from "./tray-plan.ts";
-export { reworkChoices, type Rework } from "./rework.ts";
+export { reworkChoices, type Rework } from "./going-back.ts";

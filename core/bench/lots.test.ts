@@ -1,9 +1,9 @@
 import { planJob } from "../plan/plan.ts";
-import { Bench } from "../testing/bench.ts";
-import { smallGuide } from "../testing/builders.ts";
+import { Bench } from "../../testing/bench.ts";
+import { smallGuide } from "../../testing/builders.ts";
 import { expectedLeft } from "./admit.ts";
 import type { Entry } from "./events.ts";
-import { apply, machineryOf } from "./ledger.ts";
+import { apply, machineryOf } from "./fold.ts";
 import { fromLastTime, looseOf, putIn, screwsIn, takenOut, type Lot } from "./lots.ts";
 
 const machinery = machineryOf(smallGuide());

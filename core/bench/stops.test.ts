@@ -1,13 +1,13 @@
-import { clips, guide, part, plug, screws, smallGuide } from "../testing/builders.ts";
-import { nextEntry } from "../testing/play.ts";
+import { clips, guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
+import { nextEntry } from "../../testing/play.ts";
 import type { Guide } from "../guide/types.ts";
 import { planJob } from "../plan/plan.ts";
-import type { Job } from "../plan/problem.ts";
+import type { Job } from "../rules/problem.ts";
 import { admit } from "./admit.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
-import { machineOf } from "./follow.ts";
-import { foldLedger, machineryOf, type BenchState, type Machinery } from "./ledger.ts";
-import { checksOf, closesMachine, unproven } from "./proof.ts";
+import { machineOf } from "./route.ts";
+import { foldLedger, machineryOf, type BenchState, type Machinery } from "./fold.ts";
+import { checksOf, closesMachine, unproven } from "./checks.ts";
 import { heldBy, openStop, stopById, stopsOf } from "./stops.ts";
 
 class TestBench {

@@ -1,8 +1,8 @@
-import { partWord } from "../guide/words.ts";
+import { partWord } from "../words/names.ts";
 import type { Guide } from "../guide/types.ts";
 import type { DownStep, Step } from "../plan/plan.ts";
 import type { Entry } from "./events.ts";
-import type { Answer, BenchState, Machinery } from "./ledger.ts";
+import type { Answer, BenchState, Machinery } from "./fold.ts";
 
 /** A question that is answered, not clicked away, before a step is done. */
 export interface Stop {

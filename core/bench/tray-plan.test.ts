@@ -1,10 +1,10 @@
-import { guide, part, plug, screws, smallGuide } from "../testing/builders.ts";
-import { nextEntry } from "../testing/play.ts";
+import { guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
+import { nextEntry } from "../../testing/play.ts";
 import { planJob } from "../plan/plan.ts";
 import type { LedgerEvent } from "./events.ts";
-import { foldLedger, machineryOf } from "./ledger.ts";
+import { foldLedger, machineryOf } from "./fold.ts";
 import type { Lot } from "./lots.ts";
-import { reworkChoices } from "./rework.ts";
+import { reworkChoices } from "./going-back.ts";
 import {
   leadRoute,
   placeWords,

@@ -1,5 +1,5 @@
 import type { Guide, GuideJoint, ScrewsJoint } from "../guide/types.ts";
-import { partWord } from "../guide/words.ts";
+import { partWord } from "../words/names.ts";
 import type { DownStep } from "../plan/plan.ts";
 import {
   crossOrder,
@@ -11,10 +11,10 @@ import {
   type Pass,
   type TrayGrid,
 } from "../screws/index.ts";
-import { unreachable } from "../result.ts";
+import { unreachable } from "../base/result.ts";
 import type { Habit } from "./events.ts";
-import { routeDown } from "./follow.ts";
-import type { BenchState, Machinery } from "./ledger.ts";
+import { routeDown } from "./route.ts";
+import type { BenchState, Machinery } from "./fold.ts";
 import type { Lot } from "./lots.ts";
 
 /** Where each lot of a job goes when it is kept in cells. */

@@ -1,4 +1,4 @@
-import { unreachable } from "../result.ts";
+import { unreachable } from "../base/result.ts";
 import type { ConnectorType, Guide, GuideJoint, GuidePart, Posture } from "./types.ts";
 
 /** Minutes off and on by connector type (format page, *Joints*). */

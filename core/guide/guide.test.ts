@@ -1,12 +1,12 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import { smallGuide, screws, plug, part } from "../testing/builders.ts";
+import { smallGuide, screws, plug, part } from "../../testing/builders.ts";
 import { jointMinutes, jointTool, partMinutes } from "./costs.ts";
 import { parseGuide, parseGuideText } from "./parse.ts";
 import { guideSchema } from "./schema.ts";
 import type { GuideJoint } from "./types.ts";
 import { allCodes, guideForCode } from "./variant.ts";
-import { capital, jointWord, partWord, wordList } from "./words.ts";
+import { capital, jointWord, partWord, wordList } from "../words/names.ts";
 
 const joint = (facts: object): GuideJoint => ({ joins: ["a", "b"], kind: "latch", ...facts });
 

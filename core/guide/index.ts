@@ -26,6 +26,6 @@ export { guideSchema } from "./schema.ts";
 export { parseGuide, parseGuideText, type Finding } from "./parse.ts";
 export { allCodes, guideForCode } from "./variant.ts";
 export { isPermanent, jointMinutes, jointPosture, jointTool, partMinutes } from "./costs.ts";
-export { guideDot } from "./graph.ts";
+export { guideDot } from "../words/graph.ts";
 export { peelLevels } from "./peel.ts";
-export { capital, jointWord, partWord, wordList } from "./words.ts";
+export { capital, jointWord, partWord, wordList } from "../words/names.ts";

@@ -1,5 +1,5 @@
 import { Ajv2020, type ErrorObject, type ValidateFunction } from "ajv/dist/2020.js";
-import { fail, ok, type Result } from "../result.ts";
+import { fail, ok, type Result } from "../base/result.ts";
 import { guideSchema } from "./schema.ts";
 import type { Guide } from "./types.ts";
 

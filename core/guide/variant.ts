@@ -1,5 +1,5 @@
 import jsonMergePatch from "json-merge-patch";
-import { fail, ok, type Result } from "../result.ts";
+import { fail, ok, type Result } from "../base/result.ts";
 import { parseGuide, type Finding } from "./parse.ts";
 import type { Guide } from "./types.ts";
 

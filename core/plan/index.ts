@@ -1,5 +1,5 @@
-export { modelOf, type Model } from "./model.ts";
-export { problemOf, type Job, type JobError, type Mode, type Problem } from "./problem.ts";
+export { modelOf, type Model } from "../rules/model.ts";
+export { problemOf, type Job, type JobError, type Mode, type Problem } from "../rules/problem.ts";
 export {
   planJob,
   reworkOf,
@@ -26,8 +26,8 @@ export {
   type Block,
   type Move,
   type State,
-} from "./state.ts";
-export { handlingOf, movePosture, moveTool, type Handling } from "./handling.ts";
-export { blockWords } from "./words.ts";
-export { checkGuide, guideErrors } from "./check.ts";
-export { snagOf, type SnagInput, type Suspect } from "./snag.ts";
+} from "../rules/state.ts";
+export { handlingOf, movePosture, moveTool, type Handling } from "../order/handling.ts";
+export { blockWords } from "../words/block-words.ts";
+export { checkGuide, guideErrors } from "../check/errors.ts";
+export { snagOf, type SnagInput, type Suspect } from "../snag/snag.ts";

@@ -1,11 +1,11 @@
 import type { Guide, Order } from "../guide/types.ts";
-import { fail, ok, type Result } from "../result.ts";
-import { buildUp, gatesOf, transfersOf } from "./build.ts";
-import { handlingOf, leastHandling, type Handling } from "./handling.ts";
-import { modelOf, type Model } from "./model.ts";
-import { holdsInMode, problemOf, type Job, type JobError, type Problem } from "./problem.ts";
-import { DEFAULT_BUDGET, leastWork } from "./search.ts";
-import { after, closedMachine, type Move, moveWork, type State } from "./state.ts";
+import { fail, ok, type Result } from "../base/result.ts";
+import { buildUp, gatesOf, transfersOf } from "./build-up.ts";
+import { handlingOf, leastHandling, type Handling } from "../order/handling.ts";
+import { modelOf, type Model } from "../rules/model.ts";
+import { holdsInMode, problemOf, type Job, type JobError, type Problem } from "../rules/problem.ts";
+import { DEFAULT_BUDGET, leastWork } from "../work/least-work.ts";
+import { after, closedMachine, type Move, moveWork, type State } from "../rules/state.ts";
 
 /** Steps as they are stored and printed: ids of the guide. */
 export type Release = { readonly do: "release"; readonly joint: string };

@@ -1,4 +1,4 @@
-import { pick, seeded } from "../testing/seeded.ts";
+import { pick, seeded } from "../base/seeded.ts";
 import { danger, dangerWords, harm, likeness, screwOf, type Screw } from "./lookalike.ts";
 import { fillTray, type TrayGrid, type TrayLot } from "./tray.ts";
 

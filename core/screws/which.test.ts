@@ -1,4 +1,4 @@
-import { pick, seeded } from "../testing/seeded.ts";
+import { pick, seeded } from "../base/seeded.ts";
 import type { Screw } from "./lookalike.ts";
 import { crossOrder, tighteningPasses, torqueFor } from "./tighten.ts";
 import { whichScrew } from "./which.ts";

@@ -1,0 +1,103 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { nanoid } from "nanoid";
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import { fieldLook } from "../screen/field-look.ts";
+import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
+
+/** A line left for the next technician at a step. */
+export interface StepNote {
+  readonly id: string;
+  readonly step: string;
+  readonly text: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+/** A note to this step, kept with the model for whoever does it next. */
+export function NotePanel({
+  ticket,
+  step,
+  about,
+  notes,
+  onClose,
+}: {
+  ticket: string;
+  step: string;
+  about: string;
+  notes: readonly StepNote[];
+  onClose: () => void;
+}) {
+  const fetcher = useFetcher<{ error: string | undefined }>();
+  const [text, setText] = useState("");
+  const [id, setId] = useState(() => nanoid());
+  const action = `/tickets/${ticket}/notes`;
+  const keep = () => {
+    void fetcher.submit({ id, step, text }, { method: "post", action });
+    setId(nanoid());
+    setText("");
+  };
+  return (
+    <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
+      <StepLine>A note for the next one</StepLine>
+      <Box sx={{ fontSize: 18, color: "var(--soft)" }}>At: {about}</Box>
+      <Box
+        component="textarea"
+        autoFocus
+        rows={3}
+        maxLength={500}
+        aria-label="Note"
+        placeholder="What the next one should know here"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Escape") onClose();
+          if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) keep();
+        }}
+        sx={{ ...fieldLook, py: 1 }}
+      />
+      {fetcher.data?.error !== undefined && <Refused>{fetcher.data.error}</Refused>}
+      <Box sx={{ display: "flex", gap: 1 }}>
+        <BigButton hint="Ctrl Enter" onClick={keep} disabled={text.trim() === ""}>
+          Keep the note
+        </BigButton>
+        <BigButton tone="plain" hint="Esc" onClick={onClose}>
+          Back
+        </BigButton>
+      </Box>
+      {notes.map((note) => (
+        <Box key={note.id} sx={{ display: "flex", gap: 1, fontSize: 18, alignItems: "start" }}>
+          <Box sx={{ flex: 1 }}>
+            {note.text}
+            <Box sx={{ fontSize: 16, color: "var(--soft)" }}>
+              {note.by}, {note.at.slice(0, 10)}
+            </Box>
+          </Box>
+          <ButtonBase
+            aria-label={`Take the note away: ${note.text}`}
+            onClick={() => void fetcher.submit({ id: note.id }, { method: "delete", action })}
+            sx={{ px: 1, minHeight: 48, border: "1px solid var(--line)", borderRadius: "6px" }}
+          >
+            Take away
+          </ButtonBase>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** The shop's own notes at a step. */
+export function Notes({ notes }: { notes: readonly StepNote[] }) {
+  return notes.map((note) => (
+    <Box
+      key={note.id}
+      sx={{ borderLeft: "4px solid var(--mat)", pl: 1.25, fontSize: 18, lineHeight: 1.3 }}
+    >
+      {note.text}{" "}
+      <Box component="span" sx={{ fontSize: 16, color: "var(--soft)" }}>
+        {note.by}
+      </Box>
+    </Box>
+  ));
+}

@@ -1,0 +1,134 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useEffect, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
+
+/** A picture tied to a step of this ticket. */
+export interface StepPhoto {
+  readonly id: string;
+  readonly step: string;
+  readonly by: string;
+}
+
+/** A picture of this step: from the camera, or a file. */
+export function PhotoPanel({
+  ticket,
+  step,
+  about,
+  photos,
+  onClose,
+}: {
+  ticket: string;
+  step: string;
+  about: string;
+  photos: readonly StepPhoto[];
+  onClose: () => void;
+}) {
+  const fetcher = useFetcher<{ error: string | undefined }>();
+  const action = `/tickets/${ticket}/photos`;
+  const send = (photo: Blob) => {
+    const form = new FormData();
+    form.set("step", step);
+    form.set("photo", photo, "photo");
+    void fetcher.submit(form, { method: "post", action, encType: "multipart/form-data" });
+  };
+  return (
+    <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
+      <StepLine>A picture of this step</StepLine>
+      <Box sx={{ fontSize: 18, color: "var(--soft)" }}>At: {about}</Box>
+      <Camera onTaken={send} />
+      <Box component="label" sx={{ fontSize: 18, display: "grid", gap: 0.75 }}>
+        Or a file: JPEG, PNG or WebP, up to 20 MB
+        <input
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) send(file);
+            event.target.value = "";
+          }}
+        />
+      </Box>
+      <Box role="status" sx={{ fontSize: 17, minHeight: 24 }}>
+        {fetcher.state === "idle" ? "" : "Keeping the picture"}
+      </Box>
+      {fetcher.data?.error !== undefined && <Refused>{fetcher.data.error}</Refused>}
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1 }}>
+        {photos.map(({ id, by }) => (
+          <Box key={id} sx={{ display: "grid", gap: 0.5 }}>
+            <Thumb id={id} by={by} />
+            <ButtonBase
+              onClick={() => void fetcher.submit({ id }, { method: "delete", action })}
+              sx={{ minHeight: 40, border: "1px solid var(--line)", borderRadius: "6px" }}
+            >
+              Take away
+            </ButtonBase>
+          </Box>
+        ))}
+      </Box>
+      <BigButton tone="plain" hint="Esc" onClick={onClose}>
+        Back to the step
+      </BigButton>
+    </Box>
+  );
+}
+
+function Camera({ onTaken }: { onTaken: (photo: Blob) => void }) {
+  const video = useRef<HTMLVideoElement>(null);
+  const [stream, setStream] = useState<MediaStream>();
+  const [hasPicture, setHasPicture] = useState(false);
+  const [trouble, setTrouble] = useState<string>();
+  useEffect(() => {
+    if (video.current && stream) video.current.srcObject = stream;
+    return () => stream?.getTracks().forEach((track) => track.stop());
+  }, [stream]);
+  const open = () => {
+    const devices = navigator.mediaDevices as MediaDevices | undefined;
+    if (!devices) return setTrouble("This browser gives no camera here; choose a file.");
+    devices
+      .getUserMedia({ video: { facingMode: "environment" } })
+      .then(setStream, () =>
+        setTrouble("No camera answers: plug one in, allow it, or choose a file."),
+      );
+  };
+  const take = () => {
+    const from = video.current;
+    if (!from) return;
+    const canvas = document.createElement("canvas");
+    canvas.width = from.videoWidth;
+    canvas.height = from.videoHeight;
+    canvas.getContext("2d")!.drawImage(from, 0, 0);
+    canvas.toBlob((blob) => blob && onTaken(blob), "image/jpeg", 0.9);
+  };
+  return (
+    <Box sx={{ display: "grid", gap: 1 }}>
+      {stream && (
+        <video
+          ref={video}
+          autoPlay
+          muted
+          playsInline
+          onLoadedData={() => setHasPicture(true)}
+          style={{ width: "100%", maxHeight: 240 }}
+        />
+      )}
+      <BigButton onClick={stream ? take : open} disabled={stream !== undefined && !hasPicture}>
+        {stream ? "Take the picture" : "Camera on"}
+      </BigButton>
+      {trouble !== undefined && <Refused>{trouble}</Refused>}
+    </Box>
+  );
+}
+
+export function Thumb({ id, by }: { id: string; by: string }) {
+  return (
+    <a href={`/photos/${id}`} target="_blank" rel="noreferrer">
+      <img
+        src={`/photos/${id}?thumb`}
+        alt={`Picture of this step, by ${by}`}
+        style={{ height: 96, borderRadius: 4, border: "1px solid var(--line)" }}
+      />
+    </a>
+  );
+}

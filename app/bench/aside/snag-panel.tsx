@@ -1,0 +1,112 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useMemo } from "react";
+import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
+import { partWord, type Guide, type Point } from "../../../core/guide/index.ts";
+import type { Suspect } from "../../../core/plan/index.ts";
+import type { BenchQuestion } from "../sync/bench-worker.ts";
+import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
+import { useAnswer } from "../sync/use-bench-worker.ts";
+
+/** A part that will not come off: where it binds is tapped on the map; what still holds comes back. */
+export function SnagPanel({
+  guide,
+  events,
+  stuck,
+  near,
+  missed,
+  onFound,
+  onClose,
+}: {
+  guide: Guide;
+  events: readonly LedgerEvent[];
+  stuck: string;
+  near: Point | undefined;
+  missed: Readonly<Record<string, number>>;
+  onFound: (entry: Entry) => void;
+  onClose: () => void;
+}) {
+  const question = useMemo<BenchQuestion>(
+    () => ({ ask: "snag", guide, events, stuck, near, missed }),
+    [guide, events, stuck, near, missed],
+  );
+  const answer = useAnswer(question);
+  const suspects = answer?.ask === "snag" ? answer.suspects : undefined;
+  return (
+    <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
+      <StepLine>The {partWord(guide, stuck)} will not come off</StepLine>
+      <Caution>Do not pull harder: something still holds it. Tap the map where it binds.</Caution>
+      <Box role="status" sx={{ fontSize: 17, color: "var(--soft)" }}>
+        {suspects === undefined
+          ? "Looking"
+          : near
+            ? "Likeliest first, near where it binds:"
+            : "Likeliest first:"}
+      </Box>
+      <Box
+        component="ol"
+        aria-label="Suspects"
+        sx={{ m: 0, p: 0, display: "grid", gap: 1, listStyle: "none" }}
+      >
+        {suspects?.slice(0, 5).map((suspect) => (
+          <Row
+            key={suspect.id}
+            suspect={suspect}
+            onFound={() => onFound({ do: "snag", stuck, held: suspect.id })}
+          />
+        ))}
+      </Box>
+      {suspects?.length === 0 && (
+        <Box sx={{ fontSize: 18 }}>
+          By the guide nothing holds it. Look for glue, a bent edge or a screw the guide does not
+          know, and leave a note (N).
+        </Box>
+      )}
+      <BigButton tone="plain" hint="Esc" onClick={onClose}>
+        Back to the step
+      </BigButton>
+    </Box>
+  );
+}
+
+function Row({ suspect, onFound }: { suspect: Suspect; onFound: () => void }) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        border: "1px solid var(--line)",
+        borderRadius: "6px",
+        p: 1,
+        display: "grid",
+        gridTemplateColumns: "1fr auto",
+        gap: 1,
+        fontSize: 18,
+        lineHeight: 1.3,
+      }}
+    >
+      <Box>
+        <Box
+          sx={{
+            height: 6,
+            width: `${Math.max(4, 100 * suspect.share)}%`,
+            bgcolor: "var(--mat)",
+            mb: 0.75,
+          }}
+        />
+        {suspect.reason}
+      </Box>
+      <ButtonBase
+        onClick={onFound}
+        sx={{
+          minHeight: 56,
+          px: 1.5,
+          border: "1px solid var(--line)",
+          borderRadius: "6px",
+          fontSize: 17,
+        }}
+      >
+        It was this
+      </ButtonBase>
+    </Box>
+  );
+}

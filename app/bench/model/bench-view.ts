@@ -1,0 +1,218 @@
+import {
+  closesMachine,
+  gateOf,
+  heldBy,
+  leadRoute,
+  mainPart,
+  mirrored,
+  nextCell,
+  openStop,
+  remainingUp,
+  routeDown,
+  routeUp,
+  screwsIn,
+  stepKey,
+  tighteningOf,
+  trayPlan,
+  unproven,
+  type BenchState,
+  type Habit,
+  type Lot,
+  type Machinery,
+  type Round,
+  type Stop,
+  type TrayPlan,
+} from "../../../core/bench/index.ts";
+import type { Guide, ScrewsJoint } from "../../../core/guide/index.ts";
+import type { DownStep, Step, UpStep } from "../../../core/plan/index.ts";
+import type { TrayGrid } from "../../../core/screws/index.ts";
+import type { MapMarks } from "../../signs/map/machine-map.tsx";
+
+/** What the right side of the bench shows. */
+export type Mood = "step" | "stop" | "gate" | "proof" | "swap" | "end" | "closed" | "planning";
+
+export interface BenchView {
+  readonly mood: Mood;
+  readonly step: Step | undefined;
+  /** The step after this one, for a look ahead. */
+  readonly next: Step | undefined;
+  readonly gate: readonly { readonly joint: string; readonly confirmed: boolean }[];
+  /** The question that has to be answered before the step. */
+  readonly stop: Stop | undefined;
+  /** Which checks are due, in the mood for them. */
+  readonly round: Round;
+  /** The function to be tried next, in that mood. */
+  readonly check: string | undefined;
+  /** 1-based place of the step among all steps of the job, and their number. */
+  readonly at: number;
+  readonly of: number;
+  readonly left: readonly Step[];
+  readonly mapView: string;
+  readonly marks: MapMarks;
+}
+
+/** What to show of a job, the step being the first that is left or the one that was chosen. */
+export function benchView(
+  machinery: Machinery,
+  state: BenchState,
+  chosen: string | undefined,
+): BenchView {
+  const { guide } = machinery;
+  const left = stepsLeft(machinery, state);
+  const picked = left.find((step) => stepKey(step) === chosen) ?? left[0];
+  const step = state.phase === "down" || state.phase === "up" ? picked : undefined;
+  const rest = left.filter((other) => other !== step);
+  const gate = step?.do === "place" ? gateOf(machinery, state, step) : [];
+  const open = gate.find(({ confirmed }) => !confirmed);
+  const shown: Step | undefined = open ? { do: "make", joint: open.joint } : step;
+  const stop = heldBy(machinery, state) ?? (step && openStop(machinery, state, step));
+  const round = step ? "open" : "shut";
+  const isTime = state.phase === "up" && !open && (!step || closesMachine(machinery, state, step));
+  const check = isTime ? unproven(machinery, state, round)[0]?.what : undefined;
+  const mood = stop ? "stop" : check !== undefined ? "proof" : moodOf(state, step, gate);
+  return {
+    mood,
+    step,
+    stop,
+    round,
+    check,
+    next: step ? rest[0] : undefined,
+    gate,
+    at: Math.min(doneCount(state) + 1, total(machinery, state)),
+    of: total(machinery, state),
+    left,
+    mapView: mapViewOf(guide, mood, shown),
+    marks: { ...marksOf(machinery, state, shown, left), ...linesOf(guide, shown) },
+  };
+}
+
+/** The steps that are left in this direction, in an order that can be followed. */
+export function stepsLeft(machinery: Machinery, state: BenchState): readonly (DownStep | UpStep)[] {
+  if (state.phase === "down") return routeDown(machinery, state).steps;
+  if (state.phase === "up") return routeUp(machinery, state).map(({ step }) => step);
+  return [];
+}
+
+function moodOf(state: BenchState, step: Step | undefined, gate: BenchView["gate"]): Mood {
+  if (state.phase === "swap") return "swap";
+  if (state.phase === "closed") return "closed";
+  // A step was written that wants a new plan, and the plan has not come yet.
+  if (!step) return state.phase === "down" ? "planning" : "end";
+  return gate.length > 0 ? "gate" : "step";
+}
+
+const doneCount = (state: BenchState): number => state.done.length + state.undone.size;
+
+function total(machinery: Machinery, state: BenchState): number {
+  const ahead = state.phase === "down" ? stepsLeft(machinery, state).length : 0;
+  return 2 * (state.done.length + ahead);
+}
+
+function mapViewOf(guide: Guide, mood: Mood, step: Step | undefined): string {
+  const views = Object.keys(guide.views);
+  const fallback = views.at(-1)!;
+  if (mood === "end" || mood === "closed") return views[0]!;
+  if (!step) return fallback;
+  if (step.do === "release" || step.do === "make") {
+    return guide.joints[step.joint]?.at?.[0]?.view ?? fallback;
+  }
+  return guide.parts[mainPart(guide, step.parts)]?.shape?.view ?? fallback;
+}
+
+function marksOf(
+  { model }: Machinery,
+  state: BenchState,
+  step: Step | undefined,
+  left: readonly Step[],
+): MapMarks {
+  const home = state.machine.stack[model.frame];
+  const touched = new Set(
+    !step ? [] : step.do === "lift" || step.do === "place" ? step.parts : [step.joint],
+  );
+  return {
+    touched,
+    out: new Set(model.partIds.filter((_, p) => state.machine.stack[p] !== home)),
+    inTheWay: new Set(left.flatMap((one) => (one.do === "lift" ? one.parts : []))),
+    ahead: new Set(
+      left.flatMap((one) => (one.do === "release" || one.do === "make" ? [one.joint] : [])),
+    ),
+  };
+}
+
+/** The way a lead runs, and the order in which screws are tightened, for the step that is shown. */
+function linesOf(guide: Guide, step: Step | undefined): Pick<MapMarks, "lead" | "sequence"> {
+  if (step?.do !== "release" && step?.do !== "make") return {};
+  const lead = leadRoute(guide, step.joint);
+  const order =
+    step.do === "make" ? tighteningOf(guide, step.joint)?.passes.at(-1)!.order : undefined;
+  return {
+    ...(lead.length > 0 ? { lead: [step.joint, ...lead] } : {}),
+    ...(order && order.length > 2 ? { sequence: order } : {}),
+  };
+}
+
+/** The step that a tap on a part or a joint means, if it is among those that are left. */
+export function tapped(left: readonly Step[], id: string): Step | undefined {
+  return left.find((step) =>
+    step.do === "release" || step.do === "make" ? step.joint === id : step.parts.includes(id),
+  );
+}
+
+/** A screw step: how many are expected here, and where they go to or lie. */
+export interface ScrewStep {
+  readonly joint: ScrewsJoint;
+  readonly expected: number;
+  readonly lies: Habit;
+  readonly cell: number | undefined;
+  readonly lot: Lot | undefined;
+}
+
+/** How this technician keeps screws, and the tray at hand. */
+export interface Keeping {
+  readonly habit: Habit;
+  readonly grid: TrayGrid;
+}
+
+/** The habit of the job, where one was chosen, else the technician's own. */
+export const keepingNow = (state: BenchState, own: Keeping): Keeping => ({
+  ...own,
+  habit: state.habit ?? own.habit,
+});
+
+export function screwStep(
+  { guide }: Machinery,
+  state: BenchState,
+  step: Step | undefined,
+  keeping: Keeping,
+  tray: TrayPlan | undefined,
+): ScrewStep | undefined {
+  if (step?.do !== "release" && step?.do !== "make") return undefined;
+  const joint = guide.joints[step.joint]!;
+  if (joint.kind !== "screws") return undefined;
+  const lot = state.lots.get(step.joint);
+  if (step.do === "make") {
+    const { out, lies, cell } = lot ?? { out: joint.count, lies: keeping.habit, cell: undefined };
+    return { joint, expected: out, lies, cell, lot };
+  }
+  const isInCells = joint.captive !== true && keeping.habit === "cells";
+  const cell = isInCells ? (tray?.cells.get(step.joint) ?? nextCell(state)) : undefined;
+  const lies = joint.captive === true ? "parked" : keeping.habit;
+  const expected = screwsIn(lot, joint.count);
+  return { joint, expected, lies, cell, lot };
+}
+
+export const trayNow = (
+  machinery: Machinery,
+  state: BenchState,
+  { habit, grid }: Keeping,
+): TrayPlan | undefined => (habit === "cells" ? trayPlan(machinery, state, grid) : undefined);
+
+/** All steps that are left: going down, the mirror of what is done and of what is left as well. */
+export function stepsToCome(machinery: Machinery, state: BenchState): readonly Step[] {
+  const left = stepsLeft(machinery, state);
+  if (state.phase === "up") return left;
+  const mirror = left.flatMap((one) =>
+    one.do === "release" || one.do === "lift" ? [mirrored(one)] : [],
+  );
+  return [...left, ...mirror, ...remainingUp(machinery.model, state)];
+}

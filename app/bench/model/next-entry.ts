@@ -1,0 +1,44 @@
+import type { Entry, Fitted } from "../../../core/bench/index.ts";
+import type { Draft } from "../step/count-box.tsx";
+import type { Ending } from "../step/end-panel.tsx";
+import type { BenchView, ScrewStep } from "./bench-view.ts";
+
+/** The entry that "done" means now, or what is missing for it, in words. */
+export function entryFor(
+  view: BenchView,
+  screws: ScrewStep | undefined,
+  draft: Draft,
+  ending: Ending,
+  fitted: readonly Fitted[],
+): Entry | string {
+  const { mood, step, stop, round } = view;
+  if (mood === "planning") return "The way from here is being worked out.";
+  if (mood === "stop") return `Answer with Y or N: ${stop!.ask}`;
+  if (mood === "swap") return fitted.length > 0 ? { do: "swap", fitted } : { do: "swap" };
+  if (mood === "closed" || (!step && mood !== "end" && mood !== "proof"))
+    return "This job is closed.";
+  if (mood === "proof") return { do: "check", round, what: view.check!, result: "pass" };
+  if (mood === "end" || !step) {
+    if (ending.left === undefined) return "Count the screws that are left over; 0 is a count too.";
+    const explained = ending.explained.trim();
+    return { do: "close", left: ending.left, ...(explained === "" ? {} : { explained }) };
+  }
+  const open = view.gate.find(({ confirmed }) => !confirmed);
+  if (open) return { do: "confirm", joint: open.joint };
+  if (!screws || step.do === "lift" || step.do === "place") return step;
+  const differs =
+    draft.count !== screws.expected && draft.reason !== undefined
+      ? { differs: { reason: draft.reason } }
+      : {};
+  if (step.do === "make") return { ...step, count: draft.count, ...differs };
+  const place = draft.cell === undefined ? { lies: screws.lies } : { cell: draft.cell };
+  return { ...step, count: draft.count, ...place, ...differs };
+}
+
+/** What the big button says it does. */
+export function doneWord({ mood, gate, step }: BenchView, isRework: boolean): string {
+  if (mood === "swap") return isRework ? "Seated anew: build up" : "Swapped: build up";
+  if (mood === "end") return "Close the job";
+  if (gate.some(({ confirmed }) => !confirmed)) return "Seen: it is in";
+  return step?.do === "place" && gate.length > 0 ? "Covered" : "Done";
+}

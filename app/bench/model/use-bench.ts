@@ -1,0 +1,203 @@
+import { useEffect, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import {
+  machineryOf,
+  mainPart,
+  stepKey,
+  type Entry,
+  type Fitted,
+  type Learnt,
+  type LedgerEvent,
+} from "../../../core/bench/index.ts";
+import type { Guide, Point } from "../../../core/guide/index.ts";
+import type { Ticket } from "../../../core/ticket/index.ts";
+import { useKeys } from "../../ui/use-keys.ts";
+import { reasonsFor } from "../step/count-box.tsx";
+import { useDraft, useTurn } from "./screw-draft.ts";
+import type { Ending } from "../step/end-panel.tsx";
+import { entryFor } from "./next-entry.ts";
+import type { StepNote } from "../aside/note-panel.tsx";
+import type { StepPhoto } from "../aside/photo-panel.tsx";
+import type { Transfer } from "../swap/swap-panel.tsx";
+import { useKept } from "./use-kept.ts";
+import { useLedger } from "../sync/use-ledger.ts";
+import {
+  benchView,
+  keepingNow,
+  screwStep,
+  tapped,
+  trayNow,
+  type BenchView,
+  type Keeping,
+} from "./bench-view.ts";
+
+export interface BenchScreenProps {
+  readonly ticket: Ticket;
+  readonly guide: Guide;
+  readonly events: readonly LedgerEvent[];
+  readonly who: string;
+  readonly keeping: Keeping;
+  readonly notes: readonly StepNote[];
+  readonly photos: readonly StepPhoto[];
+  readonly transfers: readonly Transfer[];
+  readonly learnt: Learnt;
+  readonly missed: Readonly<Record<string, number>>;
+}
+
+const NOT_COUNTED: Ending = { left: undefined, explained: "" };
+const NO_CODES: readonly Fitted[] = [];
+
+/** What lies over the step on the right. */
+type Aside = "snag" | "note" | "photo" | undefined;
+
+export type Bench = ReturnType<typeof useBench>;
+
+/** What a bench shows now, and what can be done there. */
+export function useBench(props: BenchScreenProps) {
+  const { ticket, guide, who } = props;
+  const machinery = useMemo(() => machineryOf(guide), [guide]);
+  const ledger = useLedger(ticket.number, machinery, props.events, who);
+  const { state, tick, say } = ledger;
+  const [chosen, setChosen] = useState<string>();
+  const view = useMemo(() => benchView(machinery, state, chosen), [machinery, state, chosen]);
+  const shows = useShown();
+  const keeping = keepingNow(state, props.keeping);
+  const { habit, grid } = keeping;
+  const wantsTray = shows.tray || view.step?.do === "release";
+  const tray = useMemo(
+    () => (wantsTray ? trayNow(machinery, state, { habit, grid }) : undefined),
+    [machinery, state, habit, grid, wantsTray],
+  );
+  const screws = screwStep(machinery, state, view.step, keeping, tray);
+  const [draft, setDraft] = useDraft(view.step, screws);
+  const [turn, nextScrew] = useTurn(view.step);
+  const typed = useTyped(ticket.number, ledger.isOver);
+  const stuck = stuckPart(guide, view);
+
+  const go = (entry: Entry) => {
+    setChosen(undefined);
+    shows.close();
+    tick(entry);
+  };
+  const done = () => {
+    if (shows.aside !== undefined) return;
+    const unwritten = typed.fitted.filter(
+      ({ part, code }) => !state.fitted.some((one) => one.part === part && one.code === code),
+    );
+    const entry = entryFor(view, screws, draft, typed.ending, unwritten);
+    if (typeof entry === "string") return say(entry);
+    go(entry);
+  };
+  const takeBack = () => {
+    const last = state.live.at(-1);
+    if (last !== undefined && state.live.length > 1) go({ do: "take-back", event: last });
+  };
+  const tap = (id: string) => {
+    const step = tapped(view.left, id);
+    if (!step) return say("Nothing is to be done there in this job, or it is done already.");
+    say(undefined);
+    setChosen(stepKey(step));
+  };
+  const snag = () => {
+    if (stuck === undefined) {
+      return say("A snag is for the strip-down: nothing is to come off now.");
+    }
+    shows.open("snag");
+  };
+  const acts = { choose: setChosen, go, done, takeBack, tap, snag, setDraft, nextScrew };
+  return { machinery, ledger, view, shows, keeping, tray, screws, draft, turn, typed, stuck, acts };
+}
+
+/** What lies over the step or the map. */
+function useShown() {
+  const [aside, setAside] = useState<Aside>();
+  const [near, setNear] = useState<Point>();
+  const [tray, setTray] = useState(false);
+  const [map, setMap] = useState(false);
+  const [keys, setKeys] = useState(false);
+  return {
+    aside,
+    /** Where a part binds, by the tap on the map. */
+    near,
+    tray,
+    /** The map over the whole width. */
+    map,
+    keys,
+    setNear,
+    setKeys,
+    toggleTray: () => setTray((now) => !now),
+    toggleMap: () => setMap((now) => !now),
+    open: (what: NonNullable<Aside>) => {
+      // Where it binds is tapped on the map, so the map has to be there.
+      if (what === "snag") setTray(false);
+      setAside(what);
+    },
+    close: () => {
+      setAside(undefined);
+      setNear(undefined);
+      setTray(false);
+      setMap(false);
+    },
+  };
+}
+
+/** What is typed and not written yet; when the ticket leaves the bench, the page goes to the ticket. */
+function useTyped(ticket: string, isOver: boolean) {
+  const [ending, setEnding] = useKept(`ending ${ticket}`, NOT_COUNTED);
+  const [fitted, setFitted] = useKept(`fitted ${ticket}`, NO_CODES);
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (!isOver) return;
+    setEnding(undefined);
+    setFitted(undefined);
+    void navigate(`/tickets/${ticket}`);
+  }, [isOver, navigate, ticket, setEnding, setFitted]);
+  return { ending, setEnding, fitted, setFitted };
+}
+
+/** The keys of the bench. */
+export function useBenchKeys({ view, screws, draft, shows, acts }: Bench): void {
+  const count = (by: number) => {
+    if (!screws) return;
+    acts.setDraft({ ...draft, count: Math.max(0, draft.count + by), reason: undefined });
+  };
+  const because = (index: number) => {
+    const reason = screws && reasonsFor(draft.count, screws.expected)[index];
+    if (reason) acts.setDraft({ ...draft, reason });
+  };
+  useKeys(
+    {
+      Space: acts.done,
+      Backspace: acts.takeBack,
+      c: () => draft.count === screws?.expected && count(-1),
+      "-": () => count(-1),
+      "+": () => count(1),
+      "=": () => count(1),
+      "1": () => because(0),
+      "2": () => because(1),
+      "3": () => because(2),
+      ArrowRight: acts.nextScrew,
+      s: acts.snag,
+      // N is an answer where a stop is asked.
+      n: () => view.mood !== "stop" && shows.open("note"),
+      p: () => shows.open("photo"),
+      t: shows.toggleTray,
+      m: shows.toggleMap,
+      "?": () => shows.setKeys(true),
+    },
+    shows.aside === undefined && !shows.keys,
+  );
+  useKeys({
+    Escape: () => {
+      shows.close();
+      acts.choose(undefined);
+    },
+  });
+}
+
+/** What should come off next, while things come off. */
+function stuckPart(guide: Guide, { step, left }: BenchView): string | undefined {
+  if (step?.do !== "release" && step?.do !== "lift") return undefined;
+  const lift = step.do === "lift" ? step : left.find((one) => one.do === "lift");
+  return lift?.do === "lift" ? mainPart(guide, lift.parts) : undefined;
+}

@@ -1,0 +1,166 @@
+import { memo, useCallback, useEffect, useMemo, useRef } from "react";
+import { Link } from "react-router";
+import { diveFromState } from "../../../core/bench/index.ts";
+import type { Step } from "../../../core/plan/index.ts";
+import type { Ticket } from "../../../core/ticket/index.ts";
+import { MachineMap } from "../../signs/map/machine-map.tsx";
+import { DiveLine } from "../../signs/dive-line.tsx";
+import { useAfterPaint } from "./after-paint.ts";
+import { doneWord } from "../model/next-entry.ts";
+import { KeysPanel } from "./keys-panel.tsx";
+import { LotsStrip } from "../tray/lots-strip.tsx";
+import { Matter } from "./side-panel.tsx";
+import { Pace } from "./minutes-line.tsx";
+import { BigButton, Refused } from "./panel.tsx";
+import { TrayView } from "../tray/tray-view.tsx";
+import { useBench, useBenchKeys, type Bench, type BenchScreenProps } from "../model/use-bench.ts";
+import type { BenchView } from "../model/bench-view.ts";
+
+/** The bench: left the map, right the step, below the dive line and the tray. */
+export function BenchScreen(props: BenchScreenProps) {
+  const bench = useBench(props);
+  useBenchKeys(bench);
+  const { ledger, view, shows } = bench;
+  return (
+    <main className={shows.map ? "bench bench-wide" : "bench"}>
+      {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <BenchMap bench={bench} />}
+      {!shows.map && (
+        <div className="bench-side">
+          <Head
+            ticket={props.ticket}
+            place={placeOf(view)}
+            waiting={ledger.waiting}
+            isAway={ledger.isAway}
+          />
+          <Matter bench={bench} props={props} />
+          <div className="stack stack-tight">
+            {ledger.trouble !== undefined && <Refused>{ledger.trouble}</Refused>}
+            {shows.aside === undefined && <Buttons bench={bench} />}
+          </div>
+        </div>
+      )}
+      <Job bench={bench} props={props} />
+      {shows.keys && <KeysPanel onClose={() => shows.setKeys(false)} />}
+    </main>
+  );
+}
+
+function BenchMap({ bench: { machinery, view, turn, shows, acts } }: { bench: Bench }) {
+  // The same function for every drawing of the map: only what changed on it is drawn anew.
+  const latest = useRef(acts.tap);
+  useEffect(() => {
+    latest.current = acts.tap;
+  });
+  const onTap = useCallback((id: string) => latest.current(id), []);
+  const marks = useMemo(() => {
+    const { sequence } = view.marks;
+    return sequence ? { ...view.marks, at: turn % sequence.length } : view.marks;
+  }, [view.marks, turn]);
+  return (
+    <MachineMap
+      guide={machinery.guide}
+      view={view.mapView}
+      marks={marks}
+      onTap={onTap}
+      onSpot={shows.aside === "snag" ? shows.setNear : undefined}
+      near={shows.near}
+    />
+  );
+}
+
+const Tray = ({ bench, ticket }: { bench: Bench; ticket: Ticket }) => (
+  <TrayView
+    ticket={ticket.number}
+    machinery={bench.machinery}
+    state={bench.ledger.state}
+    tray={bench.tray}
+    keeping={bench.keeping}
+    lit={litLot(bench.view.step)}
+    view={bench.view.mapView}
+    onHabit={(habit) => bench.ledger.tick({ do: "habit", habit })}
+  />
+);
+
+function Buttons({ bench: { view, ledger, stuck, acts } }: { bench: Bench }) {
+  const { state } = ledger;
+  return (
+    <div className="row row-tight">
+      {!["stop", "proof", "planning"].includes(view.mood) && (
+        <BigButton onClick={acts.done} hint="Space" tone={view.mood === "swap" ? "copper" : "mat"}>
+          {doneWord(view, state.rework !== undefined)}
+        </BigButton>
+      )}
+      {view.mood === "step" && stuck !== undefined && (
+        <BigButton tone="plain" hint="S" onClick={acts.snag}>
+          Stuck
+        </BigButton>
+      )}
+      <BigButton tone="plain" hint="⌫" onClick={acts.takeBack} disabled={state.live.length < 2}>
+        Take back
+      </BigButton>
+    </div>
+  );
+}
+
+/** The line of the job, what lies in the tray, and the minutes; line and minutes come a picture later. */
+function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
+  const { machinery, view, ledger } = bench;
+  const { state, events } = ledger;
+  const [later, laterEvents] = useAfterPaint(
+    useMemo(() => [state, events] as const, [state, events]),
+  );
+  const dive = useMemo(() => diveFromState(machinery, later), [machinery, later]);
+  const lots = useMemo(() => [...state.lots.values()], [state.lots]);
+  return (
+    <div className="bench-job">
+      <div className="bench-dive">
+        <DiveLine dive={dive} height={72} label={`Step ${view.at} of ${view.of}`} />
+      </div>
+      <div className="row" style={{ paddingRight: 16 }}>
+        <LotsStrip guide={machinery.guide} lots={lots} lit={litLot(view.step)} />
+        <Pace
+          machinery={machinery}
+          state={later}
+          events={laterEvents}
+          learnt={props.learnt}
+          who={props.who}
+        />
+      </div>
+    </div>
+  );
+}
+
+const litLot = (step: Step | undefined): string | undefined =>
+  step?.do === "release" || step?.do === "make" ? step.joint : undefined;
+
+const Head = memo(function Head({
+  ticket,
+  place,
+  waiting,
+  isAway,
+}: {
+  ticket: Ticket;
+  /** Where the job is, in words. */
+  place: string | undefined;
+  waiting: number;
+  isAway: boolean;
+}) {
+  const ticks = waiting === 1 ? "1 tick waits" : `${waiting} ticks wait`;
+  return (
+    <div className="bench-head">
+      <Link to={`/tickets/${ticket.number}`}>
+        <span className="mono">{ticket.number}</span> {ticket.machine}
+      </Link>
+      <span className="grow">{place}</span>
+      <span role="status">
+        {isAway ? `Not saved yet: ${ticks}` : waiting > 0 ? "saving" : "saved"}
+      </span>
+    </div>
+  );
+});
+
+function placeOf({ step, at, of }: BenchView): string | undefined {
+  if (!step) return undefined;
+  const way = step.do === "place" || step.do === "make" ? "build-up" : "strip-down";
+  return `${way}, step ${at} of ${of}`;
+}

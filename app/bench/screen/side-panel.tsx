@@ -1,0 +1,127 @@
+import { useCallback } from "react";
+import { stepKey, stepWords } from "../../../core/bench/index.ts";
+import { unreachable } from "../../../core/base/result.ts";
+import { EndPanel } from "../step/end-panel.tsx";
+import { GatePanel } from "../step/gate-panel.tsx";
+import { NotePanel } from "../aside/note-panel.tsx";
+import { StepLine } from "./panel.tsx";
+import { PhotoPanel } from "../aside/photo-panel.tsx";
+import { ProofPanel } from "../step/checks-panel.tsx";
+import { SnagPanel } from "../aside/snag-panel.tsx";
+import { StepPanel } from "../step/step-panel.tsx";
+import { StopPanel } from "../step/stop-panel.tsx";
+import { SwapPanel } from "../swap/swap-panel.tsx";
+import type { Bench, BenchScreenProps } from "../model/use-bench.ts";
+
+interface MatterProps {
+  readonly bench: Bench;
+  readonly props: BenchScreenProps;
+}
+
+/** The right side: what was opened beside the step, else what the job is at. */
+export const Matter = ({ bench, props }: MatterProps) => (
+  <div className="bench-matter">
+    {bench.shows.aside === undefined ? (
+      <Mood bench={bench} props={props} />
+    ) : (
+      <Aside bench={bench} props={props} />
+    )}
+  </div>
+);
+
+function Aside({ bench, props }: MatterProps) {
+  const { ticket, guide } = props;
+  const { view, ledger, shows, stuck, acts } = bench;
+  const step = view.step ? stepKey(view.step) : "job";
+  const about = view.step ? stepWords(guide, view.step) : "the job";
+  const panel = { ticket: ticket.number, step, about, onClose: shows.close };
+  const at = (one: { readonly step: string }) => one.step === step;
+  if (shows.aside === "note") return <NotePanel {...panel} notes={props.notes.filter(at)} />;
+  if (shows.aside === "photo") return <PhotoPanel {...panel} photos={props.photos.filter(at)} />;
+  if (stuck === undefined) return null;
+  return (
+    <SnagPanel
+      guide={guide}
+      events={ledger.events}
+      stuck={stuck}
+      near={shows.near}
+      missed={props.missed}
+      onFound={(entry) => {
+        acts.go(entry);
+        if (entry.do === "snag") acts.choose(`joint:${entry.held}`);
+      }}
+      onClose={shows.close}
+    />
+  );
+}
+
+function Mood({ bench, props }: MatterProps) {
+  const { guide } = props;
+  const { machinery, view, ledger, typed, acts } = bench;
+  const { state, tick } = ledger;
+  const { step, stop } = view;
+  const confirm = useCallback((joint: string) => tick({ do: "confirm", joint }), [tick]);
+  switch (view.mood) {
+    case "stop":
+      return <StopPanel key={stop!.id} stop={stop!} state={state} onAnswer={tick} />;
+    case "step":
+      return <Step bench={bench} props={props} />;
+    case "gate":
+      return <GatePanel guide={guide} step={step!} gate={view.gate} onConfirm={confirm} />;
+    case "proof":
+      return (
+        <ProofPanel
+          machinery={machinery}
+          state={state}
+          events={ledger.events}
+          round={view.round}
+          onTick={acts.go}
+        />
+      );
+    case "swap":
+      return (
+        <SwapPanel
+          machinery={machinery}
+          state={state}
+          transfers={props.transfers}
+          fitted={typed.fitted}
+          setFitted={typed.setFitted}
+        />
+      );
+    case "end":
+      return (
+        <EndPanel
+          guide={guide}
+          state={state}
+          ending={typed.ending}
+          setEnding={typed.setEnding}
+          onDone={acts.done}
+        />
+      );
+    case "planning":
+      return <StepLine>Working out the way from here</StepLine>;
+    case "closed":
+      return <p>This job is closed.</p>;
+    default:
+      return unreachable(view.mood);
+  }
+}
+
+function Step({ bench, props }: MatterProps) {
+  const { view, screws, draft, turn, acts } = bench;
+  const at = (one: { readonly step: string }) => one.step === stepKey(view.step!);
+  return (
+    <StepPanel
+      guide={props.guide}
+      step={view.step!}
+      next={view.next}
+      screws={screws}
+      draft={draft}
+      setDraft={acts.setDraft}
+      turn={turn}
+      onNextScrew={acts.nextScrew}
+      notes={props.notes.filter(at)}
+      photos={props.photos.filter(at)}
+    />
+  );
+}

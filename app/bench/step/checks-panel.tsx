@@ -1,0 +1,170 @@
+import Box from "@mui/material/Box";
+import { useMemo, useState } from "react";
+import {
+  checksOf,
+  resultOf,
+  unproven,
+  type BenchState,
+  type Check,
+  type CheckResult,
+  type Entry,
+  type LedgerEvent,
+  type Machinery,
+  type Round,
+} from "../../../core/bench/index.ts";
+import { capital, jointWord, partWord, wordList } from "../../../core/guide/index.ts";
+import { useKeys } from "../../ui/use-keys.ts";
+import type { BenchQuestion } from "../sync/bench-worker.ts";
+import { fieldLook } from "../screen/field-look.ts";
+import { BigButton, StepLine } from "../screen/panel.tsx";
+import { useAnswer } from "../sync/use-bench-worker.ts";
+
+/** The checks of a round: what was opened in this job is tried out, one after the other. */
+export function ProofPanel({
+  machinery,
+  state,
+  events,
+  round,
+  onTick,
+}: {
+  machinery: Machinery;
+  state: BenchState;
+  events: readonly LedgerEvent[];
+  round: Round;
+  onTick: (entry: Entry) => void;
+}) {
+  const due = unproven(machinery, state, round);
+  const next = due[0];
+  const failed = due.find(({ what }) => resultOf(state, round, what)?.result === "fail");
+  const [reason, setReason] = useState<string>();
+  const give = (result: CheckResult, note?: string) => {
+    if (!next) return;
+    setReason(undefined);
+    onTick({
+      do: "check",
+      round,
+      what: next.what,
+      result,
+      ...(note === undefined ? {} : { note }),
+    });
+  };
+  useKeys({ f: () => give("fail"), a: () => setReason("") });
+  const left = due.map(({ what }) => what);
+  const all = checksOf(machinery, state).filter(
+    ({ what }) => left.includes(what) || resultOf(state, round, what),
+  );
+  return (
+    <div className="stack">
+      <StepLine>
+        {round === "open" ? "Proof, before the cover goes on" : "Proof, with the machine shut"}
+      </StepLine>
+      <div className="say">
+        Power it up. Everything that was opened is tried out; {due.length} of {all.length} left.
+      </div>
+      {next && (
+        <div className="proof-now">
+          <div className="proof-what">{capital(next.what)}</div>
+          <Because machinery={machinery} check={next} />
+          {reason === undefined ? (
+            <div className="row row-tight">
+              <BigButton hint="Space" onClick={() => give("pass")}>
+                Works
+              </BigButton>
+              <BigButton tone="plain" hint="F" onClick={() => give("fail")}>
+                Fails
+              </BigButton>
+              <BigButton tone="plain" hint="A" onClick={() => setReason("")}>
+                Not here
+              </BigButton>
+            </div>
+          ) : (
+            <form
+              className="row row-tight"
+              onSubmit={(event) => {
+                event.preventDefault();
+                give("na", reason);
+              }}
+            >
+              <Box
+                component="input"
+                autoFocus
+                aria-label="Why it does not apply"
+                placeholder="Why it does not apply"
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+                sx={{ ...fieldLook, flex: 1, height: 56 }}
+              />
+              <BigButton tone="plain" hint="Enter" onClick={() => give("na", reason)}>
+                Keep
+              </BigButton>
+            </form>
+          )}
+        </div>
+      )}
+      {failed && (
+        <GoBack machinery={machinery} events={events} what={failed.what} onTick={onTick} />
+      )}
+      <div className="proof-all">
+        {all.map(({ what }) => (
+          <span key={what}>
+            {SIGN[resultOf(state, round, what)?.result ?? "none"]} {what}
+          </span>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+const SIGN = { pass: "✓", fail: "✗", na: "–", none: "·" } as const;
+
+function Because({ machinery: { guide }, check }: { machinery: Machinery; check: Check }) {
+  return (
+    <div className="say soft">
+      Opened in this job: {wordList(check.because.map((id) => jointWord(guide, id)))}.
+    </div>
+  );
+}
+
+/** A function that fails: the plugs it hangs on, each with the minutes to get back to it. */
+function GoBack({
+  machinery: { guide },
+  events,
+  what,
+  onTick,
+}: {
+  machinery: Machinery;
+  events: readonly LedgerEvent[];
+  what: string;
+  onTick: (entry: Entry) => void;
+}) {
+  const question = useMemo<BenchQuestion>(
+    () => ({ ask: "rework", guide, events, what }),
+    [guide, events, what],
+  );
+  const answer = useAnswer(question);
+  const choices = answer?.ask === "rework" ? answer.choices : undefined;
+  return (
+    <Box role="region" aria-label="Go back" sx={{ display: "grid", gap: 1 }}>
+      <Box sx={{ fontSize: 19, fontWeight: 700, color: "var(--stop)" }}>
+        {capital(what)} fails. Go back to:
+      </Box>
+      {choices === undefined && <Box sx={{ fontSize: 18 }}>Working out the way back</Box>}
+      {choices?.map(({ joint, minutes, off }) => (
+        <BigButton key={joint} tone="plain" onClick={() => onTick({ do: "rework", joint })}>
+          <Box
+            component="span"
+            sx={{ flex: 1, textAlign: "left", whiteSpace: "normal", fontWeight: 400 }}
+          >
+            <b>{capital(jointWord(guide, joint))}</b>
+            <Box component="span" sx={{ display: "block", fontSize: 16 }}>
+              {off.length === 0
+                ? "within reach as it is"
+                : `off again: ${wordList(off.map((id) => partWord(guide, id)))}`}
+            </Box>
+          </Box>
+          <span className="mono">{minutes.toFixed(1)} min</span>
+        </BigButton>
+      ))}
+    </Box>
+  );
+}

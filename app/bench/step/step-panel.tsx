@@ -1,0 +1,108 @@
+import {
+  careLines,
+  CONNECTOR_OPENS,
+  deadWithout,
+  leadRoute,
+  stepWords,
+  toolWords,
+} from "../../../core/bench/index.ts";
+import { capital, jointWord, wordList, type Guide } from "../../../core/guide/index.ts";
+import type { Step } from "../../../core/plan/index.ts";
+import { ConnectorSign } from "../../signs/connector-sign.tsx";
+import { ScrewToken } from "../../signs/screw-token.tsx";
+import { CountBox, type Draft } from "./count-box.tsx";
+import { Notes, type StepNote } from "../aside/note-panel.tsx";
+import { Caution, StepLine } from "../screen/panel.tsx";
+import { Thumb, type StepPhoto } from "../aside/photo-panel.tsx";
+import { TighteningBox } from "./tightening.tsx";
+import type { ScrewStep } from "../model/bench-view.ts";
+
+/** The step: what to do, with which bit, how it opens, what to heed, where the screws go. */
+export function StepPanel({
+  guide,
+  step,
+  next,
+  screws,
+  draft,
+  setDraft,
+  turn,
+  onNextScrew,
+  notes,
+  photos,
+}: {
+  guide: Guide;
+  step: Step;
+  next: Step | undefined;
+  screws: ScrewStep | undefined;
+  draft: Draft;
+  setDraft: (draft: Draft) => void;
+  /** How many screws of this step have been turned. */
+  turn: number;
+  onNextScrew: () => void;
+  notes: readonly StepNote[];
+  photos: readonly StepPhoto[];
+}) {
+  const tool = toolWords(guide, step);
+  return (
+    <div className="stack stack-wide">
+      <StepLine>{stepWords(guide, step)}</StepLine>
+      <div className="row say-big">
+        <span>{capital(tool ?? "by hand")}</span>
+        {screws && <ScrewToken screw={screws.joint} />}
+      </div>
+      {screws && (
+        <CountBox
+          key={JSON.stringify(step)}
+          guide={guide}
+          id={jointOf(step)}
+          screws={screws}
+          isUp={step.do === "make"}
+          draft={draft}
+          setDraft={setDraft}
+        />
+      )}
+      {step.do === "make" && screws && (
+        <TighteningBox guide={guide} joint={step.joint} turn={turn} onNext={onNextScrew} />
+      )}
+      <Connector guide={guide} step={step} />
+      <Notes notes={notes} />
+      {careLines(guide, step).map((line) => (
+        <Caution key={line}>{line}</Caution>
+      ))}
+      {photos.length > 0 && (
+        <div className="row row-tight" style={{ overflowX: "auto" }}>
+          {photos.map(({ id, by }) => (
+            <Thumb key={id} id={id} by={by} />
+          ))}
+        </div>
+      )}
+      {next && <div className="say soft">Then: {stepWords(guide, next)}</div>}
+    </div>
+  );
+}
+
+const jointOf = (step: Step): string => ("joint" in step ? step.joint : "");
+
+function Connector({ guide, step }: { guide: Guide; step: Step }) {
+  if (step.do !== "release" && step.do !== "make") return null;
+  const joint = guide.joints[step.joint]!;
+  if (joint.kind !== "connector") return null;
+  const dead = deadWithout(joint);
+  const lead = leadRoute(guide, step.joint);
+  return (
+    <div className="row">
+      <div className="sign">
+        <ConnectorSign type={joint.type} open={step.do === "release"} width={140} />
+      </div>
+      <div className="stack stack-tight say">
+        <span>{CONNECTOR_OPENS[joint.type]}</span>
+        {dead.length > 0 && <span className="soft">Dead while open: {wordList(dead)}.</span>}
+        {lead.length > 0 && (
+          <span className="soft">
+            Its lead lies in: {wordList(lead.map((id) => jointWord(guide, id)))}; dotted on the map.
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}

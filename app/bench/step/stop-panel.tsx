@@ -1,0 +1,77 @@
+import Box from "@mui/material/Box";
+import { useState } from "react";
+import type { BenchState, Entry, Stop } from "../../../core/bench/index.ts";
+import { useKeys } from "../../ui/use-keys.ts";
+import { fieldLook } from "../screen/field-look.ts";
+import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
+
+/** A question that is answered with Y or N: Space and the pedal do not get past it. */
+export function StopPanel({
+  stop,
+  state,
+  onAnswer,
+}: {
+  stop: Stop;
+  state: BenchState;
+  onAnswer: (entry: Entry) => void;
+}) {
+  const given = state.answers.get(stop.id)?.answer;
+  const isHeld = stop.holds && given !== undefined && given !== stop.good;
+  const say = (answer: "yes" | "no") => onAnswer({ do: "answer", stop: stop.id, answer });
+  useKeys({ y: () => say("yes"), n: () => say("no") }, !isHeld);
+  if (isHeld) return <Held stop={stop} onAnswer={onAnswer} />;
+  return (
+    <div className="stack stack-stop" data-stop={stop.id}>
+      <div className="row">
+        <svg width="44" height="44" viewBox="0 0 44 44" aria-hidden="true">
+          <path
+            d="M13 3h18l10 10v18L31 41H13L3 31V13z"
+            fill="none"
+            stroke="var(--stop)"
+            strokeWidth="3.5"
+          />
+          <path d="M15 22h14" stroke="var(--stop)" strokeWidth="5" />
+        </svg>
+        <StepLine>Stop, and answer</StepLine>
+      </div>
+      <div className="say-ask">{stop.ask}</div>
+      <div className="row">
+        <BigButton tone="plain" hint="Y" onClick={() => say("yes")}>
+          Yes
+        </BigButton>
+        <BigButton tone="plain" hint="N" onClick={() => say("no")}>
+          No
+        </BigButton>
+      </div>
+      {given !== undefined && given !== stop.good && <Caution>{stop.otherwise}</Caution>}
+    </div>
+  );
+}
+
+function Held({ stop, onAnswer }: { stop: Stop; onAnswer: (entry: Entry) => void }) {
+  const [note, setNote] = useState("");
+  return (
+    <Box sx={{ display: "grid", gap: 2, alignContent: "start" }} data-stop={stop.id}>
+      <StepLine>This job is held</StepLine>
+      <Box sx={{ fontSize: 20, lineHeight: 1.35 }}>{stop.otherwise}</Box>
+      <Box component="label" sx={{ display: "grid", gap: 0.75, fontSize: 18 }}>
+        What was done about it
+        <Box
+          component="textarea"
+          rows={3}
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          sx={{ ...fieldLook, py: 1 }}
+        />
+      </Box>
+      <BigButton
+        disabled={note.trim() === ""}
+        onClick={() =>
+          onAnswer({ do: "answer", stop: stop.id, answer: stop.good, note: note.trim() })
+        }
+      >
+        Safe now: go on
+      </BigButton>
+    </Box>
+  );
+}

@@ -1,0 +1,92 @@
+import { renderToStaticMarkup } from "react-dom/server";
+import { MemoryRouter } from "react-router";
+import type { ReactElement } from "react";
+import { smallGuide } from "../../testing/builders.ts";
+import type { Ticket } from "../../core/ticket/index.ts";
+import { ProofSection, RecordSection, TakeInSection, type Proof } from "./ticket-sections.tsx";
+
+const words = (element: ReactElement): string =>
+  renderToStaticMarkup(<MemoryRouter>{element}</MemoryRouter>)
+    .replace(/<style[^>]*>.*?<\/style>/gs, "")
+    .replace(/<[^>]+>/g, " ")
+    .replace(/\s+/g, " ");
+
+const ticket: Ticket = {
+  number: "1004",
+  customer: { name: "Sefa Lindqvar", phone: "" },
+  fault: "Bulges.",
+  code: "T-1",
+  guideId: "bench-test",
+  machine: "Test Test",
+  serial: "",
+  condition: "",
+  job: { for: ["battery"] },
+  waits: "bench",
+  promised: "2026-01-05",
+  takenIn: "2026-01-02T08:00:00.000Z",
+  moves: [
+    {
+      at: "2026-01-02T09:00:00.000Z",
+      by: "Tobin Harrow",
+      from: "customer",
+      to: "bench",
+      note: "held: swollen",
+    },
+  ],
+};
+const empty: Proof = { answers: [], checks: [], fitted: [], soaks: [] };
+const guide = smallGuide();
+
+test("what was not noted at intake is said to be so", () => {
+  const said = words(<TakeInSection ticket={ticket} isDone={false} />);
+  expect(said).toMatch(/Serial not noted/);
+  expect(said).toMatch(/Condition nothing noted/);
+});
+
+describe("proof", () => {
+  test("nothing tried out yet is a line of its own", () => {
+    expect(words(<ProofSection guide={guide} number="1004" proof={empty} />)).toMatch(
+      /Prove nothing tried out yet/,
+    );
+  });
+  test("checks by round, with the word for what does not apply", () => {
+    const proof: Proof = {
+      ...empty,
+      checks: [
+        { do: "check", round: "open", what: "fan", result: "pass" },
+        { do: "check", round: "open", what: "camera", result: "na", note: "broken before" },
+        { do: "check", round: "shut", what: "fan", result: "fail" },
+      ],
+    };
+    const said = words(<ProofSection guide={guide} number="1004" proof={proof} />);
+    expect(said).toMatch(/1 of 3 work/);
+    expect(said).toMatch(
+      /Before the cover fan: works; camera: not applicable \(broken before\) Machine shut fan: fails/,
+    );
+  });
+  test("codes put in, answers to stops, and soaks stand in the record", () => {
+    const facts = {
+      perWatt: 1.4,
+      hottest: 62.1,
+      fanRpm: 3400,
+      watts: 28,
+      memoryErrors: 0,
+      seconds: 179,
+    };
+    const proof: Proof = {
+      checks: [],
+      answers: [{ ask: "Is it swollen?", answer: "no", note: "exchanged" }],
+      fitted: [{ part: "battery", code: "TN-B41" }],
+      soaks: [{ round: "after", by: "Jo", at: "2026-01-03T08:00:00.000Z", facts }],
+    };
+    const said = words(<ProofSection guide={guide} number="1004" proof={proof} />);
+    expect(said).toMatch(/Put in Battery, TN-B41/);
+    expect(said).toMatch(/Answered no Is it swollen\? exchanged/);
+    expect(said).toMatch(/Soak after 1\.40 K\/W, 62 °C at most, 0 memory errors; Jo/);
+  });
+});
+
+test("the record lists each move with its note", () => {
+  const said = words(<RecordSection guide={guide} ticket={ticket} lots={[]} />);
+  expect(said).toMatch(/Tobin Harrow: at the bench \(held: swollen\)/);
+});

@@ -1,0 +1,73 @@
+import type { Guide, GuideJoint } from "../guide/types.ts";
+import type { Step } from "../plan/plan.ts";
+import type { Round } from "./events.ts";
+import { checkKey, doneIndex, type BenchState, type Checked, type Machinery } from "./fold.ts";
+
+/** A function to be tried out, and the connectors opened in this job that it hangs on. */
+export interface Check {
+  readonly what: string;
+  readonly because: readonly string[];
+}
+
+/** What a cooler that was moved asks for. */
+export const HEAT_CHECK = "temperature under load";
+
+/**
+ * What has to be proven: every function whose connector was opened in this job, and the temperature
+ * where what holds a cooler was; nothing more, nothing less. In the order they were opened.
+ */
+export function checksOf({ guide, model }: Machinery, state: BenchState): readonly Check[] {
+  const because = new Map<string, string[]>();
+  const opened = new Set([
+    ...state.done.flatMap((move) => (move.do === "release" ? [move.joint] : [])),
+    ...state.made,
+  ]);
+  for (const id of [...opened].map((j) => model.jointIds[j]!)) {
+    const joint = guide.joints[id]!;
+    const serves =
+      joint.kind === "connector"
+        ? (joint.serves ?? [])
+        : holdsCooler(guide, joint)
+          ? [HEAT_CHECK]
+          : [];
+    for (const what of serves) because.set(what, [...(because.get(what) ?? []), id]);
+  }
+  return [...because].map(([what, joints]) => ({ what, because: joints }));
+}
+
+/** Whether a joint presses a cooler, with paste or a pad under it, on the board. */
+const holdsCooler = (guide: Guide, joint: GuideJoint): boolean =>
+  (joint.kind === "screws" || joint.kind === "adhesive") &&
+  joint.joins.some((id) => guide.parts[id]!.handling?.includes("paste")) &&
+  joint.joins.some((id) => guide.parts[id]!.kind === "motherboard");
+
+/** Whether all that a check hangs on is made, so that it can be tried. */
+export const canTry = ({ model }: Machinery, state: BenchState, { because }: Check): boolean =>
+  because.every((id) => state.machine.open[model.jointOf.get(id)!] === 0);
+
+export const resultOf = (state: BenchState, round: Round, what: string): Checked | undefined =>
+  state.checks.get(checkKey(round, what));
+
+/** The checks of a round that have no result yet, or a bad one. Before the cover only what can be tried. */
+export function unproven(machinery: Machinery, state: BenchState, round: Round): readonly Check[] {
+  return checksOf(machinery, state).filter((check) => {
+    const result = resultOf(state, round, check.what)?.result;
+    if (result === "pass" || result === "na") return false;
+    return round === "shut" || canTry(machinery, state, check);
+  });
+}
+
+/**
+ * Whether a step closes the machine: the mirror of the first cover that came off (of the first lift
+ * where no cover did). Before it all that was opened is tried out.
+ */
+export function closesMachine({ guide, model }: Machinery, state: BenchState, step: Step): boolean {
+  if (step.do !== "place") return false;
+  const covers = (ids: readonly number[]): boolean =>
+    ids.some((p) => guide.parts[model.partIds[p]!]!.kind === "cover");
+  const lifts = state.done.flatMap((move, i) =>
+    move.do === "lift" ? [{ i, parts: move.parts }] : [],
+  );
+  const first = lifts.find(({ parts }) => covers(parts)) ?? lifts[0];
+  return first !== undefined && doneIndex(model, state, step) === first.i;
+}

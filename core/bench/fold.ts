@@ -1,0 +1,345 @@
+import type { Guide } from "../guide/types.ts";
+import { modelOf, type Model } from "../rules/model.ts";
+import { problemOf, type Job, type Problem } from "../rules/problem.ts";
+import type { DownStep, UpStep } from "../plan/plan.ts";
+import { after, closedMachine, type State } from "../rules/state.ts";
+import {
+  type CheckResult,
+  type Entry,
+  type Fitted,
+  type Habit,
+  type LedgerEvent,
+  type Round,
+  stepKey,
+  takenBack,
+} from "./events.ts";
+import { fromLastTime, putIn, takenOut, type Lot } from "./lots.ts";
+import { placed, type Done, type DoneLift } from "./mirror.ts";
+
+export type Phase = "idle" | "down" | "swap" | "up" | "closed";
+
+/** The machine and the job as the events have made them. */
+export interface BenchState {
+  readonly phase: Phase;
+  readonly job: Job | undefined;
+  readonly problem: Problem | undefined;
+  readonly machine: State;
+  /** The plan that is followed now, done steps included. */
+  readonly plan: readonly DownStep[];
+  /** Down moves in the order they were done. */
+  readonly done: readonly Done[];
+  /** Indices into `done` that the build-up has mirrored. */
+  readonly undone: ReadonlySet<number>;
+  /** Joints made in this build-up, in order. */
+  readonly made: readonly number[];
+  readonly confirmed: ReadonlySet<number>;
+  readonly lots: ReadonlyMap<string, Lot>;
+  /** Ids of the events that stand, oldest first: the last can be taken back. */
+  readonly live: readonly string[];
+  readonly closed: Extract<Entry, { do: "close" }> | undefined;
+  /** The habit chosen for this job, if any was. */
+  readonly habit: Habit | undefined;
+  /** Answers to stops, by stop. */
+  readonly answers: ReadonlyMap<string, Answer>;
+  /** What is replaced: a rework does not change it. */
+  readonly targets: readonly string[];
+  /** The last result of each check, by round and function. */
+  readonly checks: ReadonlyMap<string, Checked>;
+  /** The joint that is gone back to, while a rework lasts. */
+  readonly rework: string | undefined;
+  /** Codes of what was put in. */
+  readonly fitted: readonly Fitted[];
+}
+
+export type Answer = Extract<Entry, { do: "answer" }>;
+export type Checked = Extract<Entry, { do: "check" }>;
+export const checkKey = (round: Round, what: string): string => `${round}:${what}`;
+export type { CheckResult };
+
+/** Guide and model side by side, made once and handed on. */
+export interface Machinery {
+  readonly guide: Guide;
+  readonly model: Model;
+}
+export const machineryOf = (guide: Guide): Machinery => ({ guide, model: modelOf(guide) });
+
+/**
+ * The state that events lead to, oldest first. An event that was taken back counts as if it had
+ * not been, and an id that comes twice counts once. Events are facts that were admitted before: one
+ * that names what the guide does not have throws.
+ */
+export function foldLedger(machinery: Machinery, events: readonly LedgerEvent[]): BenchState {
+  const taken = takenBack(events);
+  const seen = new Set<string>();
+  const live: string[] = [];
+  let state: BenchState = { ...emptyBench(machinery.model), live };
+  for (const event of events) {
+    if (taken.has(event.id) || event.entry.do === "take-back" || seen.has(event.id)) continue;
+    seen.add(event.id);
+    state = apply(machinery.model, state, event.entry);
+    if (event.entry.do === "start") live.length = 0;
+    live.push(event.id);
+  }
+  return state;
+}
+
+/** A ledger and the state it leads to. */
+export interface Folded {
+  readonly events: readonly LedgerEvent[];
+  readonly state: BenchState;
+}
+
+/** As `foldLedger`, from an earlier state where the events only go on from it. */
+export function foldOn(
+  machinery: Machinery,
+  before: Folded | undefined,
+  events: readonly LedgerEvent[],
+): Folded {
+  const isSame = (event: LedgerEvent, i: number): boolean => before!.events[i]?.id === event.id;
+  if (!before || events.length < before.events.length) return folded(machinery, events);
+  const known = before.events.length;
+  const goesOn = events.slice(0, known).every(isSame);
+  const fresh = events.slice(known);
+  const ids = new Set(before.events.map(({ id }) => id));
+  const isPlain = fresh.every(({ id, entry }) => entry.do !== "take-back" && !ids.has(id));
+  if (!goesOn || !isPlain || fresh.length > 1) return folded(machinery, events);
+  let { state } = before;
+  for (const { id, entry } of fresh) {
+    const before = entry.do === "start" ? [] : state.live;
+    state = { ...apply(machinery.model, state, entry), live: [...before, id] };
+  }
+  return { events, state };
+}
+
+const folded = (machinery: Machinery, events: readonly LedgerEvent[]): Folded => ({
+  events,
+  state: foldLedger(machinery, events),
+});
+
+const emptyBench = (model: Model): BenchState => ({
+  phase: "idle",
+  job: undefined,
+  problem: undefined,
+  machine: closedMachine(model),
+  plan: [],
+  done: [],
+  undone: new Set(),
+  made: [],
+  confirmed: new Set(),
+  lots: new Map(),
+  live: [],
+  closed: undefined,
+  habit: undefined,
+  answers: new Map(),
+  targets: [],
+  checks: new Map(),
+  rework: undefined,
+  fitted: [],
+});
+
+/** The state after one more entry; `live` is the caller's. */
+export function apply(model: Model, state: BenchState, entry: Entry): BenchState {
+  switch (entry.do) {
+    case "start":
+      return settled(model, started(model, openedAnew(model, state), entry));
+    case "replan":
+      return settled(model, started(model, state, entry));
+    case "release":
+      return settled(model, released(model, state, entry));
+    case "lift":
+      return settled(model, lifted(model, state, entry.parts));
+    case "swap":
+      return {
+        ...state,
+        phase: "up",
+        rework: undefined,
+        fitted: [...state.fitted, ...(entry.fitted ?? [])],
+      };
+    case "confirm":
+      return {
+        ...state,
+        confirmed: new Set([...state.confirmed, jointNumber(model, entry.joint)]),
+      };
+    case "place":
+      return putBack(model, state, entry.parts);
+    case "make":
+      return made(model, state, entry);
+    case "close":
+      return { ...state, phase: "closed", closed: entry };
+    case "habit":
+      return { ...state, habit: entry.habit };
+    case "answer":
+      return { ...state, answers: new Map(state.answers).set(entry.stop, entry) };
+    case "check":
+      return {
+        ...state,
+        checks: new Map(state.checks).set(checkKey(entry.round, entry.what), entry),
+      };
+    case "rework":
+      return reworked(model, state, entry.joint);
+    case "snag":
+    case "take-back":
+      return state;
+  }
+}
+
+/** A machine that is closed, to be opened (once more): of an earlier time only its screws are known. */
+const openedAnew = (model: Model, { habit, fitted, lots, live }: BenchState): BenchState => ({
+  ...emptyBench(model),
+  habit,
+  fitted,
+  live,
+  lots: new Map([...lots].map(([id, lot]) => [id, fromLastTime(lot)])),
+});
+
+/** Down again from where the build-up stands: what is back counts as never taken off. */
+function reworked(model: Model, state: BenchState, joint: string): BenchState {
+  const done = state.done.filter((_, i) => !state.undone.has(i));
+  const plan = done.map((move) => stepOfDone(model, move));
+  return { ...state, phase: "down", done, undone: new Set(), plan, rework: joint };
+}
+
+/** Results that a joint's being opened again makes void. */
+function withoutChecksOf(
+  model: Model,
+  checks: ReadonlyMap<string, Checked>,
+  id: string,
+): ReadonlyMap<string, Checked> {
+  const joint = model.guide.joints[id]!;
+  const serves = joint.kind === "connector" ? (joint.serves ?? []) : [];
+  return new Map([...checks].filter(([, { what }]) => !serves.includes(what)));
+}
+
+function started(
+  model: Model,
+  state: BenchState,
+  entry: Extract<Entry, { do: "start" | "replan" }>,
+): BenchState {
+  const problem = problemOf(model, entry.job);
+  if (!problem.ok) throw new Error(`ledger: job does not fit the guide at ${problem.error.path}`);
+  const kept = state.done.map((move) => stepOfDone(model, move));
+  const plan = [...kept, ...entry.down];
+  const targets = entry.job.for.length > 0 ? entry.job.for : state.targets;
+  return { ...state, phase: "down", job: entry.job, problem: problem.value, plan, targets };
+}
+
+/** A strip-down whose steps are all done has come to the swap. */
+function settled(model: Model, state: BenchState): BenchState {
+  if (state.phase !== "down") return state;
+  return remainingDown(model, state).length === 0 ? { ...state, phase: "swap" } : state;
+}
+
+const jointNumber = (model: Model, id: string): number => {
+  const j = model.jointOf.get(id);
+  if (j === undefined) throw new Error(`ledger: the guide has no joint ${id}`);
+  return j;
+};
+
+const partNumbers = (model: Model, ids: readonly string[]): number[] =>
+  ids
+    .map((id) => {
+      const p = model.partOf.get(id);
+      if (p === undefined) throw new Error(`ledger: the guide has no part ${id}`);
+      return p;
+    })
+    .sort((a, b) => a - b);
+
+function released(
+  model: Model,
+  state: BenchState,
+  entry: Extract<Entry, { do: "release" }>,
+): BenchState {
+  const joint = jointNumber(model, entry.joint);
+  const machine = after(state.machine, { do: "release", joint });
+  const done: Done[] = [...state.done, { do: "release", joint }];
+  const facts = model.guide.joints[entry.joint]!;
+  const confirmed = new Set([...state.confirmed].filter((j) => j !== joint));
+  const made = state.made.filter((j) => j !== joint);
+  const checks = withoutChecksOf(model, state.checks, entry.joint);
+  const next = { ...state, machine, done, confirmed, made, checks };
+  if (facts.kind !== "screws") return next;
+  const lot = takenOut(state.lots.get(entry.joint), facts.count, entry);
+  return { ...next, lots: new Map(state.lots).set(entry.joint, lot) };
+}
+
+function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchState {
+  const parts = partNumbers(model, ids);
+  const stack = state.machine.stack[parts[0]!];
+  const rest = [...model.partIds.keys()].filter(
+    (p) => state.machine.stack[p] === stack && !parts.includes(p),
+  );
+  const anchor = rest.sort((a, b) => model.below[a]!.length - model.below[b]!.length || a - b)[0]!;
+  return {
+    ...state,
+    machine: after(state.machine, { do: "lift", parts }),
+    done: [...state.done, { do: "lift", parts, anchor }],
+  };
+}
+
+function putBack(model: Model, state: BenchState, ids: readonly string[]): BenchState {
+  const index = doneIndex(model, state, { do: "place", parts: ids });
+  const lift = state.done[index] as DoneLift;
+  return {
+    ...state,
+    machine: placed(state.machine, lift),
+    undone: new Set([...state.undone, index]),
+  };
+}
+
+function made(model: Model, state: BenchState, entry: Extract<Entry, { do: "make" }>): BenchState {
+  const index = doneIndex(model, state, entry);
+  const joint = jointNumber(model, entry.joint);
+  const open = state.machine.open.slice();
+  open[joint] = 0;
+  const lot = state.lots.get(entry.joint);
+  const lots = new Map(state.lots);
+  if (lot) {
+    lots.set(entry.joint, putIn(lot, entry));
+  }
+  return {
+    ...state,
+    machine: { ...state.machine, open },
+    undone: new Set([...state.undone, index]),
+    made: [...state.made, joint],
+    lots,
+  };
+}
+
+/** Where a build-up step's mirror stands among the done moves and waits to be mirrored; −1 if nowhere. */
+export function doneIndex(model: Model, state: BenchState, step: UpStep): number {
+  const key = stepKey(step);
+  return state.done.findLastIndex(
+    (move, i) => !state.undone.has(i) && stepKey(stepOfDone(model, move)) === key,
+  );
+}
+
+export const stepOfDone = (model: Model, move: Done): DownStep =>
+  move.do === "release"
+    ? { do: "release", joint: model.jointIds[move.joint]! }
+    : { do: "lift", parts: move.parts.map((p) => model.partIds[p]!) };
+
+/** The steps of the plan that are not done, in the plan's order. */
+export function remainingDown(model: Model, state: BenchState): readonly DownStep[] {
+  const done = new Map<string, number>();
+  for (const move of state.done) {
+    const key = stepKey(stepOfDone(model, move));
+    done.set(key, (done.get(key) ?? 0) + 1);
+  }
+  return state.plan.filter((step) => {
+    const left = done.get(stepKey(step)) ?? 0;
+    if (left > 0) done.set(stepKey(step), left - 1);
+    return left === 0;
+  });
+}
+
+/** The mirror of what was done and is not yet back, in the mirror's order. */
+export function remainingUp(model: Model, state: BenchState): readonly UpStep[] {
+  return state.done
+    .map((move, i) => ({ step: mirrored(stepOfDone(model, move)), i }))
+    .filter(({ i }) => !state.undone.has(i))
+    .map(({ step }) => step)
+    .reverse();
+}
+
+export const mirrored = (step: DownStep): UpStep =>
+  step.do === "release" ? { do: "make", joint: step.joint } : { do: "place", parts: step.parts };

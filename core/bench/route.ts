@@ -1,0 +1,111 @@
+import { moveOf, type DownStep, type Machine, type UpStep } from "../plan/plan.ts";
+import { after, blockOf, type State } from "../rules/state.ts";
+import type { Model } from "../rules/model.ts";
+import { type BenchState, doneIndex, type Machinery, remainingDown, remainingUp } from "./fold.ts";
+import { gateJoints, placed, upBlock, type DoneLift } from "./mirror.ts";
+
+/** The steps that are left, in an order that can be followed from here. */
+export interface Route {
+  readonly steps: readonly DownStep[];
+  /** False when the steps that are left do not lead to the end from here: plan anew. */
+  readonly complete: boolean;
+}
+
+/** A state never changes, and the screen asks for its way several times: worked out once. */
+function oncePerState<T>(work: (machinery: Machinery, state: BenchState) => T) {
+  const known = new WeakMap<BenchState, T>();
+  return (machinery: Machinery, state: BenchState): T => {
+    const found = known.get(state) ?? work(machinery, state);
+    known.set(state, found);
+    return found;
+  };
+}
+
+/** The steps of the plan that are left, in the plan's order as far as the rules allow it from here. */
+export const routeDown = oncePerState(({ model }, state): Route => {
+  const steps: DownStep[] = [];
+  const left = [...remainingDown(model, state)];
+  let machine = state.machine;
+  while (left.length > 0) {
+    const at = left.findIndex(
+      (step) => blockOf(state.problem!, machine, moveOf(model, step)) === undefined,
+    );
+    if (at < 0) return { steps: [...steps, ...left], complete: false };
+    const [step] = left.splice(at, 1);
+    machine = after(machine, moveOf(model, step!));
+    steps.push(step!);
+  }
+  return { steps, complete: true };
+});
+
+/** A build-up step that is left, and the joints that will have to be confirmed before it. */
+export interface UpAhead {
+  readonly step: UpStep;
+  readonly gate: readonly string[];
+}
+
+/** The mirror of what was done, in an order that can be followed from here, with its gates. */
+export const routeUp = oncePerState((machinery, state): readonly UpAhead[] => {
+  const { model } = machinery;
+  const steps: UpAhead[] = [];
+  const left = [...remainingUp(model, state)];
+  let at: BenchState = state;
+  while (left.length > 0) {
+    const next = left.findIndex((step) => {
+      const index = doneIndex(model, at, step);
+      return upBlock(at.problem!, at.done, at.undone, index) === undefined;
+    });
+    if (next < 0) throw new Error("build-up: the step done last cannot be mirrored");
+    const [step] = left.splice(next, 1);
+    const gate = gateOf(machinery, at, step!).map(({ joint }) => joint);
+    at = mirroredOnce(model, at, step!);
+    steps.push({ step: step!, gate });
+  }
+  return steps;
+});
+
+function mirroredOnce(model: Model, state: BenchState, step: UpStep): BenchState {
+  const index = doneIndex(model, state, step);
+  const move = state.done[index]!;
+  const undone = new Set([...state.undone, index]);
+  if (move.do === "lift") return { ...state, undone, machine: placed(state.machine, move) };
+  const open = state.machine.open.slice();
+  open[move.joint] = 0;
+  const made = [...state.made, move.joint];
+  return { ...state, undone, made, machine: { ...state.machine, open } };
+}
+
+/** Joints to confirm before a place, each with whether it has been confirmed. Empty: no gate. */
+export function gateOf(
+  { model }: Machinery,
+  state: BenchState,
+  step: UpStep,
+): readonly { readonly joint: string; readonly confirmed: boolean }[] {
+  if (step.do !== "place") return [];
+  const lift = state.done[doneIndex(model, state, step)] as DoneLift | undefined;
+  if (!lift) return [];
+  return gateJoints(model, state.machine, state.made, lift).map((j) => ({
+    joint: model.jointIds[j]!,
+    confirmed: state.confirmed.has(j),
+  }));
+}
+
+/** A machine as ids, to be stored or planned from. */
+export function machineOf(model: Model, state: State): Machine {
+  const stacks = new Map<number, string[]>();
+  for (const [p, s] of state.stack.entries()) {
+    stacks.set(s, [...(stacks.get(s) ?? []), model.partIds[p]!]);
+  }
+  const named = (flags: Uint8Array, ids: readonly string[]): string[] =>
+    ids.filter((_, i) => flags[i] === 1);
+  return {
+    open: named(state.open, model.jointIds),
+    stacks: [...stacks.values()],
+    lifted: named(state.lifted, model.partIds),
+  };
+}
+
+/** The first free cell: one above the highest in use. */
+export function nextCell(state: BenchState): number {
+  return 1 + Math.max(0, ...[...state.lots.values()].map((lot) => lot.cell ?? 0));
+}

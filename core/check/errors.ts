@@ -1,0 +1,274 @@
+import { parseGuide, type Finding } from "../guide/parse.ts";
+import type { Guide, GuideJoint } from "../guide/types.ts";
+import { allCodes, guideForCode } from "../guide/variant.ts";
+import { modelOf, type Model } from "../rules/model.ts";
+import { problemOf, type Problem } from "../rules/problem.ts";
+import { realise } from "../work/realise.ts";
+import { relaxationOf } from "../work/relax.ts";
+import { leastWork } from "../work/least-work.ts";
+import { closedMachine } from "../rules/state.ts";
+import { guideWarnings } from "./questions.ts";
+
+const error = (path: string, message: string): Finding => ({ level: "error", path, message });
+
+/**
+ * What makes a guide file unfit for use: what the schema refuses; else what names things that are
+ * not there or goes in circles; else what no job could be done on. Variants are checked the same
+ * way, with paths under /variants/CODE. An empty list means that every part can be planned for.
+ */
+export function guideErrors(value: unknown): readonly Finding[] {
+  const parsed = parseGuide(value);
+  if (!parsed.ok) return parsed.error;
+  const guide = parsed.value;
+  const own = checkOne(guide);
+  if (own.length > 0) return own;
+  return allCodes(guide)
+    .filter((code) => guide.variants?.[code])
+    .flatMap((code) => checkVariant(guide, code));
+}
+
+/**
+ * The errors of a guide file; when there are none, the warnings: questions to the author that the
+ * guide's `answers` do not answer yet. Costs a plan of every part, short and book.
+ */
+export function checkGuide(value: unknown): readonly Finding[] {
+  const errors = guideErrors(value);
+  if (errors.length > 0) return errors;
+  const parsed = parseGuide(value);
+  return parsed.ok ? guideWarnings(parsed.value) : parsed.error;
+}
+
+function checkVariant(guide: Guide, code: string): readonly Finding[] {
+  const variant = guideForCode(guide, code);
+  const findings = variant.ok ? checkOne(variant.value) : variant.error;
+  return findings.map((found) => ({ ...found, path: `/variants/${code}/patch${found.path}` }));
+}
+
+function checkOne(guide: Guide): readonly Finding[] {
+  const names = [...unknownIds(guide), ...doubleIds(guide), ...joinsTwice(guide)];
+  const layers = names.length > 0 ? names : layerFindings(guide);
+  if (layers.length > 0) return layers;
+  const facts = [...coverFindings(guide), ...orderCircles(guide), ...screwFindings(guide)];
+  if (facts.length > 0) return facts;
+  const power = powerFindings(guide);
+  return power.length > 0 ? power : targetFindings(guide);
+}
+
+function unknownIds(guide: Guide): readonly Finding[] {
+  const isPart = (id: string): boolean => Object.hasOwn(guide.parts, id);
+  const isJoint = (id: string): boolean => Object.hasOwn(guide.joints, id);
+  const known = (id: string): boolean => isPart(id) || isJoint(id);
+  const findings: Finding[] = [];
+  const need = (good: boolean, path: string, what: string, id: string): void => {
+    if (!good)
+      findings.push(error(path, `there is no ${what} "${id}"; write it down, or mend the name`));
+  };
+  const view = (id: string, path: string): void =>
+    need(Object.hasOwn(guide.views, id), path, "view", id);
+  for (const [id, part] of Object.entries(guide.parts)) {
+    if (part.on !== undefined) need(isPart(part.on), `/parts/${id}/on`, "part", part.on);
+    if (part.shape) view(part.shape.view, `/parts/${id}/shape/view`);
+  }
+  for (const [id, joint] of Object.entries(guide.joints)) {
+    joint.joins.forEach((p, i) => need(isPart(p), `/joints/${id}/joins/${i}`, "part", p));
+    joint.at?.forEach((point, i) => view(point.view, `/joints/${id}/at/${i}/view`));
+  }
+  guide.covers.forEach(({ part, over }, i) => {
+    need(isPart(part), `/covers/${i}/part`, "part", part);
+    over.forEach((id, k) => need(known(id), `/covers/${i}/over/${k}`, "part or joint", id));
+  });
+  guide.orders.forEach(({ first, then }, i) => {
+    need(known(first), `/orders/${i}/first`, "part or joint", first);
+    need(known(then), `/orders/${i}/then`, "part or joint", then);
+  });
+  return findings;
+}
+
+const doubleIds = (guide: Guide): readonly Finding[] =>
+  Object.keys(guide.joints)
+    .filter((id) => Object.hasOwn(guide.parts, id))
+    .map((id) => error(`/joints/${id}`, `"${id}" is a part too; give the joint another id`));
+
+const joinsTwice = (guide: Guide): readonly Finding[] =>
+  Object.entries(guide.joints).flatMap(([id, { joins }]) =>
+    joins.flatMap((p, i) =>
+      joins.indexOf(p) < i
+        ? [error(`/joints/${id}/joins/${i}`, `"${p}" stands here twice; name each part once`)]
+        : [],
+    ),
+  );
+
+function layerFindings(guide: Guide): readonly Finding[] {
+  const frames = Object.keys(guide.parts).filter((id) => guide.parts[id]!.on === undefined);
+  const findings: Finding[] = [];
+  if (frames.length === 0) {
+    findings.push(
+      error("/parts", 'no frame: leave "on" out of the one part that everything else lies in'),
+    );
+  }
+  for (const id of frames.slice(1)) {
+    findings.push(
+      error(`/parts/${id}`, `a second frame beside "${frames[0]!}"; say what "${id}" lies on`),
+    );
+  }
+  for (const id of Object.keys(guide.parts)) {
+    const circle = circleFrom(guide, id);
+    if (circle && circle[0] === id) {
+      findings.push(
+        error(`/parts/${id}/on`, `goes in a circle (${circle.join(" → ")}); end it at the frame`),
+      );
+    }
+  }
+  return findings;
+}
+
+/** The circle of `on` that a part is in, starting with its first id in the alphabet; else undefined. */
+function circleFrom(guide: Guide, id: string): readonly string[] | undefined {
+  const chain = [id];
+  for (let at = guide.parts[id]!.on; at !== undefined; at = guide.parts[at]!.on) {
+    if (at === id) {
+      const first = chain.indexOf([...chain].sort()[0]!);
+      return [...chain.slice(first), ...chain.slice(0, first), chain[first]!];
+    }
+    if (chain.includes(at)) return undefined;
+    chain.push(at);
+  }
+  return undefined;
+}
+
+function coverFindings(guide: Guide): readonly Finding[] {
+  return guide.covers.flatMap(({ part, over }, i) =>
+    over.flatMap((id, k) => {
+      const path = `/covers/${i}/over/${k}`;
+      if (id === part) return [error(path, `"${part}" cannot cover itself; take it out`)];
+      const joint: GuideJoint | undefined = guide.joints[id];
+      if (!joint?.joins.includes(part)) return [];
+      const other = joint.joins.find((p) => p !== part)!;
+      return [
+        error(
+          path,
+          `"${id}" joins "${part}" itself, so "${part}" cannot cover it; write an order ` +
+            `(what must come before "${id}"), or a cover by the part on the other side ("${other}")`,
+        ),
+      ];
+    }),
+  );
+}
+
+function orderCircles(guide: Guide): readonly Finding[] {
+  const after = new Map<string, string[]>();
+  for (const { first, then } of guide.orders) after.set(first, [...(after.get(first) ?? []), then]);
+  const findings: Finding[] = [];
+  guide.orders.forEach(({ first, then }, i) => {
+    const reached = new Set([then]);
+    for (const id of reached) for (const next of after.get(id) ?? []) reached.add(next);
+    if (reached.has(first)) {
+      findings.push(
+        error(
+          `/orders/${i}`,
+          `"${first}" before "${then}" goes in a circle; drop one of the orders`,
+        ),
+      );
+    }
+  });
+  return findings;
+}
+
+function screwFindings(guide: Guide): readonly Finding[] {
+  return Object.entries(guide.joints).flatMap(([id, joint]) => {
+    if (joint.kind !== "screws") return [];
+    const points = joint.at?.length ?? 0;
+    const findings: Finding[] = [];
+    if (joint.at && points !== joint.count) {
+      findings.push(
+        error(`/joints/${id}/count`, `${joint.count} screws but ${points} points; make them agree`),
+      );
+    }
+    if (Array.isArray(joint.order)) {
+      joint.order.forEach((number: number, i: number) => {
+        if (number <= points) return;
+        findings.push(
+          error(`/joints/${id}/order/${i}`, `there is no point ${number}; "at" has ${points}`),
+        );
+      });
+    }
+    return findings;
+  });
+}
+
+/** Power plugs that cannot be reached under *power first*, each with the release that blocks it. */
+function powerFindings(guide: Guide): readonly Finding[] {
+  const model = modelOf(guide);
+  const free: Model = {
+    ...model,
+    afterPower: model.afterPower.map(() => false),
+    esd: model.esd.map(() => false),
+  };
+  return model.powerJoints.flatMap((plug) => {
+    if (canOpen(model, plug)) return [];
+    const id = model.jointIds[plug]!;
+    const path = `/joints/${id}`;
+    if (!canOpen(free, plug)) {
+      return [error(path, `power plug "${id}" can never be reached; check what covers it`)];
+    }
+    const pair = blockingPair(model, free, plug);
+    return [
+      error(
+        path,
+        `power plug "${id}" cannot be reached under power first: "${pair}" must come before it and ` +
+          `may only come after it; mark "${pair}" beforePower if it is safe, or mend the cover`,
+      ),
+    ];
+  });
+}
+
+function canOpen(model: Model, plug: number): boolean {
+  const relaxation = relaxationOf(reachProblem(model, plug), closedMachine(model));
+  return relaxation.reaches(Uint8Array.from(model.permanent, (never) => (never ? 0 : 1)));
+}
+
+/** The first joint or part without whose exemption the plug stays out of reach. */
+function blockingPair(model: Model, free: Model, plug: number): string {
+  for (const [j, waits] of model.afterPower.entries()) {
+    if (!waits) continue;
+    const afterPower = free.afterPower.map((_, k) => k === j);
+    if (!canOpen({ ...free, afterPower }, plug)) return model.jointIds[j]!;
+  }
+  for (const [p, waits] of model.esd.entries()) {
+    if (!waits) continue;
+    if (!canOpen({ ...free, esd: free.esd.map((_, q) => q === p) }, plug)) return model.partIds[p]!;
+  }
+  return "one of several connectors";
+}
+
+const reachProblem = (model: Model, joint: number): Problem => ({
+  model,
+  goal: { units: [], fresh: new Set(), reachParts: [], reachJoints: [joint] },
+  beforeJoint: model.jointIds.map(() => []),
+  beforePart: model.partIds.map(() => []),
+});
+
+function targetFindings(guide: Guide): readonly Finding[] {
+  const model = modelOf(guide);
+  return model.partIds
+    .filter((id) => !canBeFreed(model, id))
+    .map((id) =>
+      error(
+        `/parts/${id}`,
+        `no job can take "${id}" off: what holds it, or what lies over it, can never be opened`,
+      ),
+    );
+}
+
+/** Whether any plan frees a part: the first legal one will do, the full search only in doubt. */
+function canBeFreed(model: Model, id: string): boolean {
+  const problem = problemOf(model, { for: [id] });
+  if (!problem.ok) throw new Error(`check: ${id} is no part`);
+  const start = closedMachine(model);
+  const all = Uint8Array.from(model.permanent, (never) => (never ? 0 : 1));
+  if (!relaxationOf(problem.value, start).reaches(all)) return false;
+  if (realise(problem.value, start, all, Infinity, 0)) return true;
+  return (
+    leastWork(problem.value, start, { nodes: 40, states: 4000, steps: 1e8 }).best !== undefined
+  );
+}

@@ -1,0 +1,101 @@
+import type { Guide, GuideJoint, GuidePart } from "../guide/types.ts";
+import { part, plug, screws, smallGuide } from "../../testing/builders.ts";
+import { guideWarnings } from "./questions.ts";
+
+const small = smallGuide();
+const asked = (guide: Guide): string[] => guideWarnings(guide).map(({ path }) => path);
+const withJoint = (id: string, joint: GuideJoint): Guide => ({
+  ...small,
+  joints: { ...small.joints, [id]: joint },
+});
+const withPart = (id: string, facts: GuidePart): Guide => ({
+  ...small,
+  parts: { ...small.parts, [id]: facts },
+});
+
+test("what is reachable from outside is listed, to be agreed to", () => {
+  const [first] = guideWarnings(small);
+  expect(first).toMatchObject({ level: "warning", path: "/" });
+  expect(first!.message).toContain("base-screws, base-clips. ");
+});
+
+test("an answered question is not asked again, and an answer to no question is told", () => {
+  const answers = { "/": "Yes.", "/joints/fan-plug/serves": "It serves the fan." };
+  const paths = asked({ ...small, answers });
+  expect(paths).not.toContain("/");
+  expect(paths).toContain("/answers//joints/fan-plug/serves");
+});
+
+test.each<[string, Guide, string]>([
+  ["a connector that serves nothing", small, "/joints/battery-plug/serves"],
+  [
+    "a joint inside that nothing covers",
+    withJoint("bare", screws(["fan", "battery"])),
+    "/joints/bare",
+  ],
+  [
+    "hidden without a cover or an order",
+    withJoint("bare", screws(["fan", "battery"], { hidden: "somewhere" })),
+    "/joints/bare/hidden",
+  ],
+  ["a part joined by nothing", withPart("pen", part("frame")), "/parts/pen"],
+  [
+    "a part held by slack leads alone",
+    {
+      ...withPart("lead", part("frame")),
+      joints: { ...small.joints, l: plug(["board", "lead"], { slack: true }) },
+    },
+    "/parts/lead",
+  ],
+  [
+    "a lead priced like a module",
+    withPart("lead", part("frame", { kind: "cable" })),
+    "/parts/lead/lift",
+  ],
+  [
+    "a bracket on one neighbour that covers another",
+    {
+      ...withPart("bracket", part("board", { kind: "bracket" })),
+      joints: { ...small.joints, b: screws(["bracket", "board"]) },
+      covers: [...small.covers, { part: "bracket", over: ["fan"] }],
+    },
+    "/parts/bracket",
+  ],
+  [
+    "advice that changes nothing",
+    {
+      ...small,
+      orders: [{ first: "base-screws", then: "fan-screws", strength: "advised", why: "w" }],
+    },
+    "/orders/0",
+  ],
+  [
+    "a lift of more than half the machine",
+    withJoint("glue", {
+      kind: "adhesive",
+      joins: ["board", "battery", "fan"],
+      fragile: 3,
+    }),
+    "/parts/frame",
+  ],
+])("%s", (_, guide, path) => {
+  expect(asked(guide)).toContain(path);
+});
+
+test("a group that hangs together by leads alone", () => {
+  const guide: Guide = {
+    ...small,
+    joints: { ...small.joints, deep: screws(["fan", "frame"]) },
+    parts: { ...small.parts, pad: part("frame") },
+    covers: [...small.covers, { part: "board", over: ["pad"] }],
+    orders: [],
+  };
+  const leads = guideWarnings({
+    ...guide,
+    joints: {
+      ...guide.joints,
+      "pad-tape": { kind: "tape", joins: ["pad", "frame"] },
+    },
+  }).filter(({ message }) => message.includes("hanging on by leads"));
+  expect(leads.map(({ path }) => path)).toContain("/parts/board");
+});

@@ -1,0 +1,62 @@
+import { seeded } from "../base/seeded.ts";
+
+/** What a battery says of itself. */
+export interface GaugeReading {
+  /** Wh */
+  readonly design: number;
+  readonly full: number;
+  readonly cycles: number;
+  readonly volts: number;
+  readonly celsius: number;
+}
+
+export interface BatteryState {
+  /** Share of the design capacity that is gone, %. */
+  readonly wear: number;
+  /** Running time at so many watts, hours. */
+  readonly hours: number;
+  readonly says: string;
+}
+
+/** Wear = 1 − full ÷ design; running time = full ÷ watts. 48 and 36 Wh at 9 W → 25 %, 4 h */
+export function batteryState({ design, full, cycles }: GaugeReading, watts: number): BatteryState {
+  const wear = Math.max(0, Math.round((1 - full / design) * 100));
+  const hours = Math.round((full / watts) * 10) / 10;
+  const says =
+    wear >= 40 || cycles > 800
+      ? "worn: offer a new one"
+      : wear >= 20
+        ? "middling: tell the customer"
+        : "good";
+  return { wear, hours, says };
+}
+
+/** A simulated gauge: the lines it would send for a pack that has gone through so many cycles. */
+export function simulatedGauge(seed: number, design: number, cycles: number): () => string {
+  const random = seeded(seed);
+  const lost = Math.min(0.7, 0.00035 * cycles + 0.04 * random());
+  return () => {
+    const reading: GaugeReading = {
+      design,
+      full: Math.round(design * (1 - lost) * (0.995 + 0.01 * random()) * 10) / 10,
+      cycles,
+      volts: Math.round((11.1 + 0.6 * random()) * 100) / 100,
+      celsius: Math.round((23 + 3 * random()) * 10) / 10,
+    };
+    return `${JSON.stringify(reading)}\r\n`;
+  };
+}
+
+const KEYS = ["design", "full", "cycles", "volts", "celsius"] as const;
+
+/** What a gauge sends on its line: one reading as JSON; undefined for anything else. */
+export function parseGaugeLine(line: string): GaugeReading | undefined {
+  try {
+    const value: unknown = JSON.parse(line);
+    if (typeof value !== "object" || value === null) return undefined;
+    const facts = value as Record<string, unknown>;
+    return KEYS.every((key) => Number.isFinite(facts[key])) ? (value as GaugeReading) : undefined;
+  } catch {
+    return undefined;
+  }
+}

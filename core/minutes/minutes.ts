@@ -1,0 +1,155 @@
+import { jointMinutes, partMinutes } from "../guide/costs.ts";
+import type { Guide } from "../guide/types.ts";
+import type { Step } from "../plan/plan.ts";
+import { takenBack, type LedgerEvent } from "../bench/events.ts";
+
+/** A step that was timed: what kind it was, who did it, what the guide said. Minutes. */
+export interface StepTime {
+  readonly kind: string;
+  readonly by: string;
+  readonly estimate: number;
+  readonly minutes: number;
+}
+
+/** The minutes that the guide gives a step; a group is counted as one piece, care when it is opened. */
+export function stepEstimate(guide: Guide, step: Step): number {
+  if (step.do === "lift")
+    return Math.max(...step.parts.map((id) => partMinutes(guide.parts[id]!).lift));
+  if (step.do === "place")
+    return Math.max(...step.parts.map((id) => partMinutes(guide.parts[id]!).place));
+  const { off, on, care } = jointMinutes(guide.joints[step.joint]!);
+  return step.do === "release" ? off + care : on;
+}
+
+/** What is timed alike: the kind of joint (connectors by type) and the direction, or lift and place. */
+export function stepKind(guide: Guide, step: Step): string {
+  if (step.do === "lift" || step.do === "place") return step.do;
+  const joint = guide.joints[step.joint]!;
+  const name = joint.kind === "connector" ? joint.type : joint.kind;
+  return `${name} ${step.do === "release" ? "off" : "on"}`;
+}
+
+/** A gap longer than this, and than eight times the estimate, is a pause: nobody worked. Minutes. */
+const PAUSE = 10;
+const isPause = (minutes: number, estimate: number): boolean =>
+  minutes > Math.max(PAUSE, 8 * estimate);
+
+/**
+ * The steps of a ledger with the minutes since the event before: steps that stand, pauses left out.
+ */
+export function stepTimes(guide: Guide, events: readonly LedgerEvent[]): readonly StepTime[] {
+  const taken = takenBack(events);
+  const times: StepTime[] = [];
+  for (const [i, { id, at, by, entry }] of events.entries()) {
+    const isStep = ["release", "lift", "place", "make"].includes(entry.do);
+    if (i === 0 || !isStep || taken.has(id) || events[i - 1]!.entry.do === "start") continue;
+    const step = entry as Step;
+    const minutes = (Date.parse(at) - Date.parse(events[i - 1]!.at)) / 60_000;
+    const estimate = stepEstimate(guide, step);
+    if (minutes <= 0 || isPause(minutes, estimate)) continue;
+    times.push({ kind: stepKind(guide, step), by, estimate, minutes });
+  }
+  return times;
+}
+
+/** Logarithms of actual ÷ estimate: how many, their sum and their sum of squares. */
+interface Tally {
+  readonly n: number;
+  readonly sum: number;
+  readonly squares: number;
+}
+/** What the shop's own times say, by kind for all and by kind and person. Plain data. */
+export type Learnt = Readonly<Record<string, Tally>>;
+
+const LOG_LIMIT = Math.log(8);
+
+export function learn(times: readonly StepTime[]): Learnt {
+  const learnt: Record<string, Tally> = {};
+  for (const { kind, by, estimate, minutes } of times) {
+    if (estimate <= 0) continue;
+    const x = Math.max(-LOG_LIMIT, Math.min(LOG_LIMIT, Math.log(minutes / estimate)));
+    for (const key of [kind, `${kind}|${by}`]) {
+      const { n, sum, squares } = learnt[key] ?? { n: 0, sum: 0, squares: 0 };
+      learnt[key] = { n: n + 1, sum: sum + x, squares: squares + x * x };
+    }
+  }
+  return learnt;
+}
+
+/** So many times weigh as much as what was believed before them. */
+const PRIOR = 6;
+/** Spread of the logarithm before anything is known: 80 % of steps under 1.46 times the half mark. */
+const SPREAD = 0.45;
+/** The 80 % point of the normal curve. */
+const Z80 = 0.8416;
+
+interface Bend {
+  readonly mean: number;
+  readonly variance: number;
+}
+
+/**
+ * How the guide's minutes are bent for a kind of step and a person. The mean logarithm of actual ÷
+ * estimate is drawn towards the shop's, and the shop's towards nought, as if six earlier steps had
+ * said so: mean = (Σx + 6 · prior) ÷ (n + 6). The spread likewise, towards 0.45.
+ */
+function bendOf(learnt: Learnt, kind: string, by: string): Bend {
+  const shop = drawn(learnt[kind], { mean: 0, variance: SPREAD ** 2 });
+  return drawn(learnt[`${kind}|${by}`], shop);
+}
+
+function drawn(tally: Tally | undefined, prior: Bend): Bend {
+  if (!tally) return prior;
+  const { n, sum, squares } = tally;
+  const own = n === 0 ? 0 : Math.max(0, squares - (sum * sum) / n);
+  return {
+    mean: (sum + PRIOR * prior.mean) / (n + PRIOR),
+    variance: (own + PRIOR * prior.variance) / (n + PRIOR),
+  };
+}
+
+export interface Marks {
+  /** As likely less as more, minutes. */
+  readonly half: number;
+  /** Four times in five it is less. */
+  readonly eighty: number;
+}
+
+/**
+ * Half and 80 % marks of some steps done one after the other by one person: the sum of lognormal times
+ * taken as lognormal with the same mean and variance (Fenton and Wilkinson's approximation).
+ */
+export function marksOf(guide: Guide, steps: readonly Step[], learnt: Learnt, by: string): Marks {
+  let mean = 0;
+  let variance = 0;
+  for (const step of steps) {
+    const bend = bendOf(learnt, stepKind(guide, step), by);
+    const one = stepEstimate(guide, step) * Math.exp(bend.mean + bend.variance / 2);
+    mean += one;
+    variance += one * one * (Math.exp(bend.variance) - 1);
+  }
+  if (mean === 0) return { half: 0, eighty: 0 };
+  const spread = Math.log(1 + variance / (mean * mean));
+  const middle = Math.log(mean) - spread / 2;
+  return { half: Math.exp(middle), eighty: Math.exp(middle + Z80 * Math.sqrt(spread)) };
+}
+
+/**
+ * Minutes worked so far without pauses, and how far that is ahead (below 0) or behind of the half mark;
+ * since the machine was opened last.
+ */
+export function paceOf(
+  guide: Guide,
+  events: readonly LedgerEvent[],
+  learnt: Learnt,
+  by: string,
+): { readonly spent: number; readonly behind: number } {
+  const start = events.findLastIndex(({ entry }) => entry.do === "start");
+  let spent = 0;
+  let due = 0;
+  for (const { kind, estimate, minutes } of stepTimes(guide, events.slice(Math.max(0, start)))) {
+    spent += minutes;
+    due += estimate * Math.exp(bendOf(learnt, kind, by).mean);
+  }
+  return { spent, behind: spent - due };
+}

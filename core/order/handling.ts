@@ -1,0 +1,350 @@
+import {
+  alwaysBefore,
+  has,
+  NONE,
+  setOf,
+  SwitchBound,
+  type Moves,
+  type Needs,
+} from "./handling-bound.ts";
+import { Heap } from "../base/heap.ts";
+import type { Model } from "../rules/model.ts";
+import type { Precedence, Problem } from "../rules/problem.ts";
+import type { Move, State } from "../rules/state.ts";
+
+export interface Handling {
+  /** 0.2 × changes + 0.5 × turns. */
+  readonly minutes: number;
+  readonly changes: number;
+  readonly turns: number;
+}
+
+export interface Ordered {
+  readonly moves: readonly Move[];
+  /** Whether no order of these moves has less handling. */
+  readonly exact: boolean;
+}
+
+const CHANGE = 0.2;
+const TURN = 0.5;
+/** Less than any real handling: among equals, the battery comes off as soon as it can be reached. */
+const LATE = 1e-5;
+
+export function moveTool(model: Model, move: Move): string | undefined {
+  return move.do === "release" ? model.tool[move.joint] : undefined;
+}
+
+/** How the machine must lie for a move: a lift lies as the first of its parts that says so. */
+export function movePosture(model: Model, move: Move): string | undefined {
+  if (move.do === "release") return model.posture[move.joint];
+  return move.parts.map((p) => model.partPosture[p]).find((posture) => posture !== undefined);
+}
+
+/** Changes and turns of a sequence: the first tool and posture are free, moves that need none are skipped. */
+export function handlingOf(model: Model, moves: readonly Move[]): Handling {
+  const changes = switches(moves.map((move) => moveTool(model, move)));
+  const turns = switches(moves.map((move) => movePosture(model, move)));
+  return { minutes: CHANGE * changes + TURN * turns, changes, turns };
+}
+
+function switches(values: readonly (string | undefined)[]): number {
+  const named = values.filter((value) => value !== undefined);
+  return named.filter((value, i) => i > 0 && value !== named[i - 1]).length;
+}
+
+interface Node {
+  readonly done: Moves;
+  readonly left: number;
+  readonly tool: number;
+  readonly posture: number;
+  readonly cost: number;
+  readonly least: number;
+  readonly last: Link | undefined;
+}
+
+/** The moves made so far, the last one first. */
+interface Link {
+  readonly move: number;
+  readonly before: Link | undefined;
+}
+
+/**
+ * An order of the moves of a legal plan with the least handling. A move that costs no change and
+ * no turn is made at once (it takes nothing away from the others, since a release that would pull
+ * a group apart waits for the lift of that group); only changes and turns are branched on, one move
+ * for each tool and posture (the others of its kind then follow at once), cheapest first. Past
+ * `budget` nodes the deepest order is finished greedily: `exact` is then false.
+ */
+export function leastHandling(
+  problem: Problem,
+  start: State,
+  plan: readonly Move[],
+  budget = Math.min(20_000, Math.ceil(4e7 / plan.length ** 2)),
+): Ordered {
+  const search = new OrderSearch(problem, start, plan);
+  const { order, exact } = search.run(budget);
+  const moves = order.map((i) => plan[i]!);
+  const isBetter =
+    handlingOf(problem.model, moves).minutes <= handlingOf(problem.model, plan).minutes;
+  return { moves: isBetter ? moves : plan, exact };
+}
+
+class OrderSearch {
+  private readonly size: number;
+  private readonly words: number;
+  /** For each move, the moves it needs: `words` words each. */
+  private readonly needed: Uint32Array;
+  /** For each move, sets of which it needs one each, one after the other. */
+  private readonly anyOf: readonly Uint32Array[];
+  private readonly tools: Int16Array;
+  private readonly postures: Int16Array;
+  /** Moves of one kind (tool, posture, power or not) have one number. */
+  private readonly kinds: Int16Array;
+  private readonly kindSeen: Uint8Array;
+  private readonly changes: SwitchBound;
+  private readonly turns: SwitchBound;
+  private readonly isPower: readonly boolean[];
+  private readonly powers: readonly number[];
+  private readonly waiting = new Heap<Node>((a, b) => a.least - b.least || a.left - b.left);
+  private readonly seen = new Map<string, Node[]>();
+
+  constructor(problem: Problem, start: State, plan: readonly Move[]) {
+    const { model } = problem;
+    this.size = plan.length;
+    this.words = Math.ceil(plan.length / 32);
+    const needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
+    this.needed = Uint32Array.from(needs.flatMap(({ all }) => [...all]));
+    this.anyOf = needs.map(({ anyOf }) => Uint32Array.from(anyOf.flatMap((set) => [...set])));
+    const tools = plan.map((move) => moveTool(model, move));
+    const postures = plan.map((move) => movePosture(model, move));
+    this.tools = numbered(tools);
+    this.postures = numbered(postures);
+    const before = alwaysBefore(needs);
+    this.changes = new SwitchBound(this.tools, before);
+    this.turns = new SwitchBound(this.postures, before);
+    this.isPower = plan.map((move) => move.do === "release" && model.power[move.joint]!);
+    this.powers = this.isPower.flatMap((is, i) => (is ? [i] : []));
+    this.kinds = numbered(plan.map((_, i) => `${this.isPower[i]}|${tools[i]}|${postures[i]}`));
+    this.kindSeen = new Uint8Array(plan.length);
+  }
+
+  run(budget: number): { readonly order: readonly number[]; readonly exact: boolean } {
+    this.offer(
+      this.settle({
+        done: new Uint32Array(this.words),
+        left: this.size,
+        tool: NONE,
+        posture: NONE,
+        cost: 0,
+        last: undefined,
+      }),
+    );
+    let deepest = this.waiting.peek()!;
+    let nodes = 0;
+    for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
+      if (node.left === 0) return { order: orderOf(node), exact: true };
+      if (node.left < deepest.left) deepest = node;
+      if (++nodes > budget) break;
+      for (const i of this.choices(node)) this.offer(this.settle(this.step(node, i)));
+    }
+    return { order: orderOf(this.finish(deepest)), exact: false };
+  }
+
+  private canDo(done: Moves, i: number): boolean {
+    const { words, needed } = this;
+    if (has(done, i)) return false;
+    for (let w = 0; w < words; w++) if ((needed[i * words + w]! & ~done[w]!) !== 0) return false;
+    const sets = this.anyOf[i]!;
+    for (let at = 0; at < sets.length; at += words) {
+      let isMet = false;
+      for (let w = 0; w < words; w++) if ((sets[at + w]! & done[w]!) !== 0) isMet = true;
+      if (!isMet) return false;
+    }
+    return true;
+  }
+
+  /** One move that can be made for each tool and posture. */
+  private choices({ done }: Node): readonly number[] {
+    const found: number[] = [];
+    this.kindSeen.fill(0);
+    for (let i = 0; i < this.size; i++) {
+      if (this.kindSeen[this.kinds[i]!] === 1 || !this.canDo(done, i)) continue;
+      this.kindSeen[this.kinds[i]!] = 1;
+      found.push(i);
+    }
+    return found;
+  }
+
+  /** Whether the battery could come off now: whatever else is done first makes it late. */
+  private isPowerDue(done: Moves): boolean {
+    return this.powers.some((k) => this.canDo(done, k));
+  }
+
+  private switchCost(node: Node, i: number): number {
+    const changes = isSwitch(this.tools[i]!, node.tool) ? CHANGE : 0;
+    return changes + (isSwitch(this.postures[i]!, node.posture) ? TURN : 0);
+  }
+
+  private step(node: Node, i: number): Omit<Node, "least"> {
+    const done = node.done.slice();
+    done[i >> 5]! |= 1 << (i & 31);
+    const late = !this.isPower[i] && this.isPowerDue(node.done) ? LATE : 0;
+    return {
+      done,
+      left: node.left - 1,
+      tool: this.tools[i] === NONE ? node.tool : this.tools[i]!,
+      posture: this.postures[i] === NONE ? node.posture : this.postures[i]!,
+      cost: node.cost + this.switchCost(node, i) + late,
+      last: { move: i, before: node.last },
+    };
+  }
+
+  /** Makes every move that costs nothing now (into `done` itself), and says what is owed at least. */
+  private settle({ done, left, tool, posture, cost, last }: Omit<Node, "least">): Node {
+    let isDue = this.isPowerDue(done);
+    for (let again = true; again;) {
+      again = false;
+      for (let i = 0; i < this.size; i++) {
+        if (this.tools[i] !== NONE && this.tools[i] !== tool) continue;
+        if (this.postures[i] !== NONE && this.postures[i] !== posture) continue;
+        if ((isDue && !this.isPower[i]) || !this.canDo(done, i)) continue;
+        done[i >> 5]! |= 1 << (i & 31);
+        last = { move: i, before: last };
+        left -= 1;
+        isDue = this.isPowerDue(done);
+        again = true;
+      }
+    }
+    const owed = CHANGE * this.changes.least(done, tool) + TURN * this.turns.least(done, posture);
+    return { done, left, tool, posture, cost, least: cost + owed, last };
+  }
+
+  private offer(node: Node): void {
+    let key = "";
+    for (const word of node.done) key += String.fromCharCode(word & 0xffff, word >>> 16);
+    const alike = this.seen.get(key);
+    if (alike?.some((by) => isDominated(node, by))) return;
+    if (alike) alike.push(node);
+    else this.seen.set(key, [node]);
+    this.waiting.push(node);
+  }
+
+  private finish(from: Node): Node {
+    let node = from;
+    while (node.left > 0) {
+      const at = node;
+      const [next] = [...this.choices(at)].sort(
+        (a, b) => this.switchCost(at, a) - this.switchCost(at, b) || a - b,
+      );
+      if (next === undefined) throw new Error("handling: a legal plan has no order");
+      node = this.settle(this.step(at, next));
+    }
+    return node;
+  }
+}
+
+/** Equal values with equal numbers, from 0 in the order they come; NONE for undefined. */
+function numbered(values: readonly (string | undefined)[]): Int16Array {
+  const known = [...new Set(values.filter((value) => value !== undefined))];
+  return Int16Array.from(values, (value) => (value === undefined ? NONE : known.indexOf(value)));
+}
+
+function needsOf(sets: readonly (readonly number[])[], size: number): Needs {
+  return {
+    all: setOf(
+      sets.flatMap((set) => (set.length === 1 ? set : [])),
+      size,
+    ),
+    anyOf: sets.filter((set) => set.length !== 1).map((set) => setOf(set, size)),
+  };
+}
+
+function orderOf(node: Node): readonly number[] {
+  const order: number[] = [];
+  for (let link = node.last; link; link = link.before) order.push(link.move);
+  return order.reverse();
+}
+
+const isSwitch = (wanted: number, present: number): boolean =>
+  wanted !== NONE && present !== NONE && wanted !== present;
+
+/** From another node with the same moves done, at most one change and one turn away. */
+function isDominated(node: Node, by: Node): boolean {
+  const change = by.tool === NONE || by.tool === node.tool ? 0 : CHANGE;
+  const turn = by.posture === NONE || by.posture === node.posture ? 0 : TURN;
+  return by.cost + change + turn <= node.cost + LATE / 2;
+}
+
+/**
+ * For each move of a plan, sets of moves of which one must have been made before it: what parts a
+ * cover from what it covers (any lift that takes one of the two), what holds a group, power, orders,
+ * and the lifts that a move must stay behind (of a group that it would pull apart, or into more
+ * pieces, or that it is a part of). Legal under these is legal under the rules.
+ */
+function requirementsOf(
+  problem: Problem,
+  start: State,
+  plan: readonly Move[],
+): readonly (readonly (readonly number[])[])[] {
+  const { model } = problem;
+  const releaseOf = new Map<number, number>();
+  for (const [i, move] of plan.entries()) if (move.do === "release") releaseOf.set(move.joint, i);
+  const lifts = plan.flatMap((move, i) => (move.do === "lift" ? [{ i, parts: move.parts }] : []));
+  const partedBy = (x: number, y: number): number[] =>
+    lifts.filter(({ parts }) => parts.includes(x) !== parts.includes(y)).map(({ i }) => i);
+  const coversOf = (xs: readonly number[], under: number): number[][] =>
+    xs.filter((x) => start.stack[x] === start.stack[under]).map((x) => partedBy(x, under));
+  const opened = (joints: readonly number[]): number[][] =>
+    joints.filter((j) => !start.open[j]).map((j) => (releaseOf.has(j) ? [releaseOf.get(j)!] : []));
+  const ordered = (orders: readonly Precedence[]): number[][] =>
+    orders.flatMap(({ first }) => {
+      if (first.joint !== undefined) return opened([first.joint]);
+      if (start.lifted[first.part!]) return [];
+      return [lifts.filter(({ parts }) => parts.includes(first.part!)).map(({ i }) => i)];
+    });
+  return plan.map((move, index) => {
+    const behind = waitsFor(model, plan, move, index).map((k) => [k]);
+    if (move.do === "release") {
+      return [
+        ...behind,
+        ...coversOf(model.overJoint[move.joint]!, model.host[move.joint]!),
+        ...(model.afterPower[move.joint] ? opened(model.powerJoints) : []),
+        ...ordered(problem.beforeJoint[move.joint]!),
+      ];
+    }
+    const group = new Set(move.parts);
+    const holding = move.parts
+      .flatMap((p) => model.jointsOfPart[p]!)
+      .filter((j) => model.rigid[j] && model.joins[j]!.some((q) => !group.has(q)));
+    return [
+      ...behind,
+      ...opened([...new Set(holding)]),
+      ...move.parts.flatMap((p) =>
+        coversOf(
+          model.overPart[p]!.filter((x) => !group.has(x)),
+          p,
+        ),
+      ),
+      ...(move.parts.some((p) => model.esd[p]) ? opened(model.powerJoints) : []),
+      ...move.parts.flatMap((p) => ordered(problem.beforePart[p]!)),
+    ];
+  });
+}
+
+/**
+ * The lifts that a move must stay behind: of a group that a release would pull apart, or into more
+ * pieces, and of a group that a smaller lift was taken from.
+ */
+function waitsFor(
+  model: Model,
+  plan: readonly Move[],
+  move: Move,
+  index: number,
+): readonly number[] {
+  const parts = move.do === "release" ? model.joins[move.joint]! : move.parts;
+  return plan
+    .slice(0, index)
+    .flatMap((other, k) =>
+      other.do === "lift" && parts.every((p) => other.parts.includes(p)) ? [k] : [],
+    );
+}

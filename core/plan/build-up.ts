@@ -1,0 +1,84 @@
+import type { Problem } from "../rules/problem.ts";
+import { after, coverOver, type Move, type State } from "../rules/state.ts";
+
+/** A step of the build-up: a group is placed, a joint is made. */
+export type UpMove =
+  | { readonly do: "place"; readonly parts: readonly number[] }
+  | { readonly do: "make"; readonly joint: number };
+
+export interface Gate {
+  /** Index into the build-up of the `place` this is the last chance before. */
+  readonly before: number;
+  readonly joints: readonly number[];
+}
+
+export interface Transfer {
+  readonly part: number;
+  readonly joints: readonly number[];
+}
+
+/** The strip-down mirrored. */
+export function buildUp(down: readonly Move[]): readonly UpMove[] {
+  return [...down]
+    .reverse()
+    .map((move) =>
+      move.do === "lift" ? { do: "place", parts: move.parts } : { do: "make", joint: move.joint },
+    );
+}
+
+/** The states before each move and after the last: length moves + 1. */
+export function statesAlong(start: State, down: readonly Move[]): readonly State[] {
+  const states = [start];
+  for (const move of down) states.push(after(states.at(-1)!, move));
+  return states;
+}
+
+/**
+ * Just before each place: the joints made earlier in the build-up that can be reached now and not
+ * after it, in the order they were made. A place without such joints has no gate.
+ */
+export function gatesOf(problem: Problem, start: State, down: readonly Move[]): readonly Gate[] {
+  const states = statesAlong(start, down);
+  const gates: Gate[] = [];
+  const made: number[] = [];
+  for (const [i, move] of [...down].reverse().entries()) {
+    if (move.do === "release") {
+      made.push(move.joint);
+      continue;
+    }
+    const open = states[down.length - i]!;
+    const placed = states[down.length - i - 1]!;
+    const joints = made.filter(
+      (j) =>
+        coverOver(problem.model, open, j) === undefined &&
+        coverOver(problem.model, placed, j) !== undefined,
+    );
+    if (joints.length > 0) gates.push({ before: i, joints });
+  }
+  return gates;
+}
+
+/**
+ * What moves from an old part to the new one: the parts that lie on a target's unit, directly or
+ * down the chain, and came off it, with the joints opened for that. New parts do not move over.
+ */
+export function transfersOf(
+  { model, goal }: Problem,
+  start: State,
+  down: readonly Move[],
+): readonly Transfer[] {
+  const opened = new Set(down.flatMap((move) => (move.do === "release" ? [move.joint] : [])));
+  const end = statesAlong(start, down).at(-1)!;
+  const transfers: Transfer[] = [];
+  for (const { target, parts: unit } of goal.units) {
+    for (const p of model.partIds.keys()) {
+      if (unit.has(p) || goal.fresh.has(p) || end.stack[p] === end.stack[target]) continue;
+      if (!model.below[p]!.some((q) => unit.has(q))) continue;
+      const joints = model.jointsOfPart[p]!.filter(
+        (j) => opened.has(j) && model.joins[j]!.some((q) => unit.has(q)),
+      );
+      if (joints.length > 0) transfers.push({ part: p, joints });
+    }
+  }
+  return transfers;
+}

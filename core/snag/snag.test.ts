@@ -1,0 +1,88 @@
+import { machineOf } from "../bench/route.ts";
+import type { Guide, GuideJoint } from "../guide/types.ts";
+import { plug, screws, smallGuide } from "../../testing/builders.ts";
+import { modelOf } from "../rules/model.ts";
+import { snagOf, type SnagInput, type Suspect } from "./snag.ts";
+import { after, closedMachine } from "../rules/state.ts";
+
+function snag(
+  guide: Guide,
+  done: readonly string[],
+  more: Partial<SnagInput> = {},
+): readonly Suspect[] {
+  const model = modelOf(guide);
+  let state = closedMachine(model);
+  for (const id of done) {
+    const joint = model.jointOf.get(id);
+    state =
+      joint === undefined
+        ? after(state, { do: "lift", parts: [model.partOf.get(id)!] })
+        : after(state, { do: "release", joint });
+  }
+  const machine = machineOf(model, state);
+  return snagOf(model, { job: { for: ["fan"] }, machine, stuck: "fan", ...more });
+}
+const ids = (suspects: readonly Suspect[]): string[] => suspects.map(({ id }) => id);
+
+test("what is not ticked still holds, and nothing else is suspected then", () => {
+  const suspects = snag(smallGuide(), [
+    "base-screws",
+    "base-clips",
+    "base",
+    "battery-plug",
+    "fan-plug",
+  ]);
+  expect(ids(suspects)).toEqual(["fan-screws"]);
+  expect(suspects[0]).toMatchObject({ why: "holds", share: 1 });
+  expect(suspects[0]!.reason).toContain("one of 2 may still be in");
+});
+
+test("what lies over it is named", () => {
+  const suspects = snag(smallGuide(), []);
+  expect(suspects.find(({ why }) => why === "covers")).toMatchObject({ kind: "part", id: "base" });
+});
+
+test("all ticked: the joints most easily missed, hidden ones first", () => {
+  const all = ["base-screws", "base-clips", "base", "battery-plug", "fan-plug", "fan-screws"];
+  const guide = smallGuide();
+  const hiding: Guide = {
+    ...guide,
+    joints: {
+      ...guide.joints,
+      "fan-plug": plug(["board", "fan"], { hidden: "under the foil" }),
+    },
+  };
+  expect(ids(snag(guide, all))).toEqual(["fan-screws", "fan-plug"]);
+  const suspects = snag(hiding, all);
+  expect(ids(suspects)).toEqual(["fan-plug", "fan-screws"]);
+  expect(suspects[0]!.reason).toContain("hides: under the foil");
+  expect(suspects.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+});
+
+test("nearness to where it binds and what this shop missed before weigh in", () => {
+  const all = [
+    "base-screws",
+    "base-clips",
+    "base",
+    "battery-plug",
+    "fan-plug",
+    "fan-screws",
+    "more",
+  ];
+  const guide = smallGuide();
+  const at = (x: number): Partial<GuideJoint> => ({ at: [{ view: "top", x, y: 10 }] });
+  const placed: Guide = {
+    ...guide,
+    joints: {
+      ...guide.joints,
+      "fan-screws": screws(["fan", "frame"], at(10)),
+      more: screws(["fan", "frame"], at(200)),
+    },
+  };
+  const near = { view: "top", x: 190, y: 10 };
+  expect(ids(snag(placed, all, { near }))[0]).toBe("more");
+  expect(ids(snag(placed, all, { near: { ...near, x: 12 } }))[0]).toBe("fan-screws");
+  const missed = snag(placed, all, { missed: { "fan-plug": 9 } });
+  expect(missed[0]).toMatchObject({ id: "fan-plug" });
+  expect(missed[0]!.reason).toContain("missed 9 times on this model");
+});

@@ -1,0 +1,169 @@
+import { jointWord, partWord } from "../words/names.ts";
+import type { GuideJoint, Point } from "../guide/types.ts";
+import type { Model } from "../rules/model.ts";
+import { planJob, type Machine, stateOf } from "../plan/plan.ts";
+import type { Job } from "../rules/problem.ts";
+import type { State } from "../rules/state.ts";
+
+export interface SnagInput {
+  readonly job: Job;
+  readonly machine: Machine;
+  /** The part that should come off and does not. */
+  readonly stuck: string;
+  /** Where it binds. */
+  readonly near?: Point;
+  /** How often this shop missed a joint on this model, by joint. */
+  readonly missed?: Readonly<Record<string, number>>;
+}
+
+/** Something that may still hold the part, the likeliest first. */
+export interface Suspect {
+  readonly kind: "joint" | "part";
+  readonly id: string;
+  /** `holds`: a joint that is not ticked; `covers`: a part over it; `ticked`: ticked, but easily missed. */
+  readonly why: "holds" | "covers" | "ticked";
+  /** The chance it is this one, as far as the facts weigh it: all suspects together are 1. */
+  readonly share: number;
+  readonly reason: string;
+}
+
+/** How easily a joint is missed, by kind; hidden ones three times as easily. */
+const MISSED: Readonly<Record<GuideJoint["kind"], number>> = {
+  clips: 3,
+  tape: 2,
+  adhesive: 2.5,
+  route: 1.5,
+  screws: 1.2,
+  connector: 1,
+  seat: 1,
+  latch: 1,
+  rivets: 0,
+  weld: 0,
+};
+const HIDDEN = 3;
+/** Millimetres at which being away from where it binds halves a suspect. */
+const NEAR = 40;
+
+/**
+ * What still holds a part. The parts that should come along are those of the lift that the plan from
+ * here has for it, with all that lies on them. Suspects are the closed joints between these
+ * and what stays, then what lies over them; when all is ticked, the ticked joints between them.
+ * Within each the order is by how easily such a joint is missed, how often it was missed before, and
+ * how near it is to the place where it binds.
+ */
+export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
+  const state = stateOf(model, input.machine);
+  const along = comingAlong(model, state, input);
+  const between = model.jointIds.flatMap((_, j) =>
+    isBetween(model, j, along) && !model.permanent[j] ? [j] : [],
+  );
+  const closed = between.filter((j) => !state.open[j] && model.rigid[j]);
+  const over = partsOver(model, state, along);
+  const weigh = (j: number): number => weightOf(model, j, input);
+  if (closed.length + over.length > 0) {
+    return ranked([
+      ...closed.map((j) => ({ ...jointSuspect(model, j, "holds", input), share: 2 * weigh(j) })),
+      ...over.map((x) => ({ ...partSuspect(model, x), share: 2 })),
+    ]);
+  }
+  return ranked(
+    between
+      .filter((j) => state.open[j])
+      .map((j) => ({ ...jointSuspect(model, j, "ticked", input), share: weigh(j) })),
+  );
+}
+
+function comingAlong(model: Model, state: State, input: SnagInput): ReadonlySet<number> {
+  const plan = planJob(model.guide, input.job, input.machine, {
+    nodes: 60,
+    states: 4000,
+    steps: 1e8,
+  });
+  const lift = plan.ok
+    ? plan.value.down.find((step) => step.do === "lift" && step.parts.includes(input.stuck))
+    : undefined;
+  const core = lift?.do === "lift" ? lift.parts : [input.stuck];
+  const along = new Set(core.map((id) => model.partOf.get(id)!));
+  for (const [p, below] of model.below.entries()) {
+    const restsOnIt = below.some((q) => along.has(q)) && state.stack[p] === state.stack[below[0]!];
+    if (restsOnIt) along.add(p);
+  }
+  return along;
+}
+
+const isBetween = (model: Model, j: number, along: ReadonlySet<number>): boolean =>
+  model.joins[j]!.some((p) => along.has(p)) && model.joins[j]!.some((p) => !along.has(p));
+
+function partsOver(model: Model, state: State, along: ReadonlySet<number>): readonly number[] {
+  const over = new Set<number>();
+  for (const p of along) {
+    for (const x of model.overPart[p]!) {
+      if (!along.has(x) && state.stack[x] === state.stack[p]) over.add(x);
+    }
+  }
+  return [...over];
+}
+
+function weightOf(model: Model, j: number, { near, missed }: SnagInput): number {
+  const id = model.jointIds[j]!;
+  const joint = model.guide.joints[id]!;
+  const hidden = joint.hidden === undefined ? 1 : HIDDEN;
+  const before = 1 + (missed?.[id] ?? 0);
+  return MISSED[joint.kind] * hidden * before * nearness(joint, near);
+}
+
+function nearness(joint: GuideJoint, near: Point | undefined): number {
+  if (!near) return 1;
+  const away = distanceTo(joint, near);
+  return away === undefined ? 0.25 : 1 / (1 + away / NEAR);
+}
+
+/** Millimetres from a point to the nearest of a joint's points in the same view. */
+function distanceTo(joint: GuideJoint, near: Point): number | undefined {
+  const all = (joint.at ?? [])
+    .filter(({ view }) => view === near.view)
+    .map(({ x, y }) => Math.hypot(x - near.x, y - near.y));
+  return all.length === 0 ? undefined : Math.min(...all);
+}
+
+function jointSuspect(
+  model: Model,
+  j: number,
+  why: "holds" | "ticked",
+  { near, missed }: SnagInput,
+): Omit<Suspect, "share"> {
+  const id = model.jointIds[j]!;
+  const joint = model.guide.joints[id]!;
+  const away = near && distanceTo(joint, near);
+  const times = missed?.[id] ?? 0;
+  const reasons = [
+    why === "holds" ? "not ticked: it still holds" : "ticked, but easily missed",
+    ...(joint.hidden === undefined ? [] : [`hides: ${joint.hidden}`]),
+    ...(joint.kind === "clips" ? ["one clip is enough, and feels like a screw"] : []),
+    ...(joint.kind === "screws" && joint.count > 1
+      ? [`one of ${joint.count} may still be in`]
+      : []),
+    ...(away === undefined ? [] : [`${Math.round(away)} mm from where it binds`]),
+    ...(times > 0 ? [`missed ${times === 1 ? "once" : `${times} times`} on this model`] : []),
+  ];
+  return {
+    kind: "joint",
+    id,
+    why,
+    reason: `The ${jointWord(model.guide, id)}: ${reasons.join("; ")}.`,
+  };
+}
+
+const partSuspect = (model: Model, x: number): Omit<Suspect, "share"> => ({
+  kind: "part",
+  id: model.partIds[x]!,
+  why: "covers",
+  reason: `The ${partWord(model.guide, model.partIds[x]!)} still lies over it.`,
+});
+
+function ranked(suspects: readonly Suspect[]): readonly Suspect[] {
+  const sum = suspects.reduce((total, { share }) => total + share, 0);
+  return [...suspects]
+    .sort((a, b) => b.share - a.share || a.id.localeCompare(b.id))
+    .map((suspect) => ({ ...suspect, share: sum === 0 ? 0 : suspect.share / sum }));
+}

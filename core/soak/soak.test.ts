@@ -1,0 +1,116 @@
+import {
+  batteryState,
+  GOOD_MACHINE,
+  parseCaliperLine,
+  parseGaugeLine,
+  simulatedCaliper,
+  simulatedGauge,
+  simulatedProbe,
+  simulatedScanner,
+  type ProbeMachine,
+} from "../devices/index.ts";
+import { compareCodes } from "../swap/index.ts";
+import { lastFaults, soakFacts, soakFaults, type Run } from "./soak.ts";
+
+function run(seed: number, more: Partial<ProbeMachine> = {}) {
+  const probe = simulatedProbe(seed, { ...GOOD_MACHINE, ...more });
+  return soakFacts(Array.from({ length: 180 }, probe))!;
+}
+const kinds = (...args: Parameters<typeof soakFaults>) =>
+  soakFaults(...args).map(({ what }) => what);
+
+describe("the last run", () => {
+  const made = (round: Run["round"], seed: number, more: Partial<ProbeMachine> = {}): Run => ({
+    round,
+    readings: Array.from({ length: 180 }, simulatedProbe(seed, { ...GOOD_MACHINE, ...more })),
+  });
+  const bad = made("after", 2, { resistance: 1.8 });
+  test("decides, beside the last one before the work", () => {
+    const before = made("before", 1);
+    expect(lastFaults([before, bad], true)!.map(({ what }) => what)).toEqual(["worse"]);
+    expect(lastFaults([before, bad, made("after", 3)], true)).toEqual([]);
+    expect(lastFaults([before, made("after", 3), bad], true)).toHaveLength(1);
+  });
+  test("without one after the work there is no verdict", () => {
+    expect(lastFaults([made("before", 1)], true)).toBeUndefined();
+    expect(lastFaults([], true)).toBeUndefined();
+  });
+});
+
+describe("a soak", () => {
+  test("the settled rise for each watt is what the machine has", () => {
+    for (const resistance of [1.2, 1.4, 2]) {
+      expect(run(3, { resistance }).perWatt).toBeCloseTo(resistance, 1);
+    }
+  });
+  test("a good machine has no fault, whatever the seed", () => {
+    for (let seed = 1; seed <= 30; seed++)
+      expect(kinds(run(seed), run(seed + 50), true)).toEqual([]);
+  });
+  test("paste worse than before points at paste, pad, screw order, fan plug", () => {
+    const faults = soakFaults(run(1, { resistance: 1.7 }), run(2), true);
+    expect(faults.map(({ what }) => what)).toEqual(["worse"]);
+    expect(faults[0]!.causes.map((cause) => cause.split(":")[0])).toEqual([
+      "paste",
+      "pad",
+      "cooler screws",
+      "fan plug",
+    ]);
+  });
+  test("a fan that stands still is named first", () => {
+    const faults = soakFaults(run(1, { fanRpm: 0, watts: 35 }), run(2), true);
+    expect(faults.map(({ what }) => what)).toEqual(["fan", "heat", "worse"]);
+    expect(faults[1]!.causes[0]).toMatch(/^fan plug/);
+    expect(kinds(run(1, { fanRpm: 0, resistance: 0.8 }), undefined, false)).toEqual([]);
+  });
+  test("memory errors count, however few", () => {
+    expect(kinds(run(1, { memoryFaults: 3 }), undefined, true)).toEqual(["memory"]);
+  });
+  test("too short a run says nothing; the same seed gives the same run", () => {
+    expect(soakFacts([])).toBeUndefined();
+    expect(run(7)).toEqual(run(7));
+  });
+});
+
+describe("stand-ins", () => {
+  test.each([
+    ["4.02 mm\r", 4.02],
+    [" 4,5mm", 4.5],
+    ["0.1575 in", undefined],
+    ["0.157 in", 3.99],
+    ["hello", undefined],
+    ["", undefined],
+  ])("a caliper's line %j reads %s", (line, mm) => {
+    expect(parseCaliperLine(line)).toBe(mm);
+  });
+  test("the simulated caliper is read back within its tolerance", () => {
+    const send = simulatedCaliper(5, 0.1);
+    for (let i = 0; i < 100; i++) {
+      const mm = parseCaliperLine(send(4))!;
+      expect(Math.abs(mm - 4)).toBeLessThanOrEqual(0.105);
+    }
+  });
+  test("a battery's wear and hours", () => {
+    const gauge = { design: 48, full: 36, cycles: 310, volts: 11.4, celsius: 24 };
+    expect(batteryState(gauge, 9)).toEqual({
+      wear: 25,
+      hours: 4,
+      says: "middling: tell the customer",
+    });
+    expect(batteryState({ ...gauge, full: 20 }, 9).says).toMatch(/^worn/);
+    expect(batteryState({ ...gauge, full: 50 }, 9)).toMatchObject({ wear: 0, says: "good" });
+  });
+  test("the simulated gauge is read back, and an old pack is worn", () => {
+    const fresh = parseGaugeLine(simulatedGauge(1, 48, 20)())!;
+    expect(batteryState(fresh, 9)).toMatchObject({ says: "good" });
+    const old = parseGaugeLine(simulatedGauge(1, 48, 1200)())!;
+    expect(batteryState(old, 9).says).toMatch(/^worn/);
+    for (const line of ["", "{", "null", '{"design":48}', "4.02 mm"]) {
+      expect(parseGaugeLine(line)).toBeUndefined();
+    }
+  });
+  test("the simulated scanner reads a code right, whatever its blanks and letters", () => {
+    const scan = simulatedScanner(3);
+    for (let i = 0; i < 40; i++) expect(compareCodes("TN-B41", scan("TN-B41"))).toBe("same");
+  });
+});

@@ -1,0 +1,20 @@
+import type { Guide } from "../../core/guide/index.ts";
+import {
+  planJob,
+  type Job,
+  type JobError,
+  type Machine,
+  type Plan,
+} from "../../core/plan/index.ts";
+import type { Result } from "../../core/base/result.ts";
+
+/** A job to be planned on a machine that is closed, or as it lies on the bench now. */
+export interface PlanTask {
+  readonly guide: Guide;
+  readonly job: Job;
+  readonly from?: Machine;
+}
+
+/** What a worker of the pool runs: the core's planner, nothing else. */
+export const planTask = ({ guide, job, from }: PlanTask): Result<Plan, JobError> =>
+  planJob(guide, job, from);

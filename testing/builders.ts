@@ -1,0 +1,85 @@
+import type { Guide, GuideJoint, GuidePart } from "../core/guide/types.ts";
+
+export const part = (on?: string, more: Partial<GuidePart> = {}): GuidePart => ({
+  name: "Part",
+  kind: "other",
+  ...(on === undefined ? {} : { on }),
+  ...more,
+});
+
+export const screws = (joins: readonly string[], more: Partial<GuideJoint> = {}): GuideJoint =>
+  ({
+    kind: "screws",
+    joins,
+    drive: "PH0",
+    thread: "M2",
+    length: 3,
+    count: 1,
+    ...more,
+  }) as GuideJoint;
+
+export const plug = (joins: readonly string[], more: Partial<GuideJoint> = {}): GuideJoint =>
+  ({ kind: "connector", type: "wire-plug", joins, ...more }) as GuideJoint;
+
+export const clips = (joins: readonly string[], more: Partial<GuideJoint> = {}): GuideJoint =>
+  ({ kind: "clips", joins, ...more }) as GuideJoint;
+
+export const guide = (facts: Partial<Guide>): Guide => ({
+  format: "brisk-bench-guide",
+  version: 1,
+  id: "bench-test",
+  maker: "Test",
+  model: "Test",
+  codes: ["T-1"],
+  recognise: "test",
+  views: { top: { name: "Top", posture: "deck-up", width: 300, height: 200 } },
+  parts: {},
+  joints: {},
+  covers: [],
+  orders: [],
+  ...facts,
+});
+
+/** The five-part machine of the tests: base, board with fan on it, battery, all in a frame. */
+export const smallGuide = (): Guide =>
+  guide({
+    parts: {
+      frame: part(undefined, { name: "Palm rest", kind: "palmrest" }),
+      base: part("frame", { name: "Base cover", kind: "cover" }),
+      battery: part("frame", { name: "Battery", kind: "battery", handling: ["lithium"] }),
+      board: part("frame", { name: "Motherboard", kind: "motherboard", handling: ["esd"] }),
+      fan: part("frame", { name: "Fan", kind: "fan" }),
+    },
+    joints: {
+      "base-screws": screws(["base", "frame"], { count: 4, length: 5 }),
+      "base-clips": clips(["base", "frame"]),
+      "battery-plug": plug(["board", "battery"], { power: true }),
+      "battery-screws": screws(["battery", "frame"], { count: 2 }),
+      "fan-plug": plug(["board", "fan"], { serves: ["fan"] }),
+      "fan-screws": screws(["fan", "frame"], { count: 2, drive: "PH1" }),
+      "board-screws": screws(["board", "frame"], { count: 3 }),
+    },
+    covers: [
+      {
+        part: "base",
+        over: [
+          "battery-plug",
+          "battery-screws",
+          "fan-plug",
+          "fan-screws",
+          "board-screws",
+          "board",
+          "fan",
+          "battery",
+        ],
+      },
+    ],
+    orders: [
+      {
+        first: "fan-plug",
+        then: "fan-screws",
+        strength: "advised",
+        why: "the lead tears if the fan drops",
+      },
+    ],
+  });
