@@ -1,25 +1,18 @@
+import { fail, ok, type Result, unreachable } from "../core/base/result.ts";
+import { HABITS, lotsOf, trayOfPlan } from "../core/bench/index.ts";
+import { checkGuide, guideErrors } from "../core/check/index.ts";
+import { type Finding, type Guide, guideForCode, parseGuideText } from "../core/guide/index.ts";
+import { planJob, reworkOf, savedState } from "../core/plan/index.ts";
+import { after, closedMachine, type Job, type JobError, modelOf } from "../core/rules/index.ts";
+import { snagOf } from "../core/snag/index.ts";
+import { findingWords, placeWords } from "../core/words/index.ts";
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { guideForCode, parseGuideText, type Finding, type Guide } from "../core/guide/index.ts";
-import {
-  after,
-  checkGuide,
-  closedMachine,
-  guideErrors,
-  modelOf,
-  planJob,
-  reworkOf,
-  snagOf,
-  type Job,
-  type JobError,
-} from "../core/plan/index.ts";
-import { HABITS, lotsOf, machineOf, placeWords, trayOfPlan } from "../core/bench/index.ts";
-import { fail, ok, unreachable, type Result } from "../core/base/result.ts";
 
 interface CliError {
   readonly error: string;
   readonly path: string;
-  readonly findings?: readonly Finding[];
+  readonly findings?: ReturnType<typeof inMessages>;
 }
 
 const USAGE =
@@ -112,7 +105,7 @@ function check(source: string): Result<unknown, CliError> {
   } catch (error) {
     return fail({ error: `this is not JSON: ${(error as Error).message}`, path: "" });
   }
-  return ok({ findings: checkGuide(value) });
+  return ok({ findings: inMessages(checkGuide(value)) });
 }
 
 function readGuide(source: string, variant: string | undefined): Result<Guide, CliError> {
@@ -125,8 +118,19 @@ function readGuide(source: string, variant: string | undefined): Result<Guide, C
   return patched.ok ? patched : broken(patched.error);
 }
 
+const inMessages = (findings: readonly Finding[]) =>
+  findings.map((finding) => ({
+    level: finding.level,
+    path: finding.path,
+    message: findingWords(finding),
+  }));
+
 const broken = (findings: readonly Finding[]): Result<never, CliError> =>
-  fail({ error: findings[0]!.message, path: findings[0]!.path, findings });
+  fail({
+    error: findingWords(findings[0]!),
+    path: findings[0]!.path,
+    findings: inMessages(findings),
+  });
 
 function plan(guide: Guide, options: Options): Result<unknown, CliError> {
   const mode = options.mode ?? "short";
@@ -164,7 +168,7 @@ function snag(guide: Guide, options: Options): Result<unknown, CliError> {
   }
   const near = readPoint(options.near);
   if (!near.ok) return near;
-  const input = { job, machine: machineOf(model, machine), stuck };
+  const input = { job, from: savedState(model, machine), stuck };
   const point = near.value;
   return ok({ suspects: snagOf(model, point ? { ...input, near: point } : input) });
 }

@@ -134,7 +134,7 @@ describe("the ledger", () => {
     const early = event("early-event", { do: "release", joint: "battery-plug" });
     expect(await appendEvent(db, number, early, 1)).toMatchObject({
       ok: false,
-      error: { type: "refused", refusal: { code: "order" } },
+      error: { type: "refused", refusal: { type: "blocked" } },
     });
     expect(await eventsOf(db, number)).toEqual([]);
   });
@@ -159,7 +159,7 @@ describe("the ledger", () => {
     await decide(db, number, "yes-ready", stamp);
     const on = event("go-on-anyway", screws.entry);
     expect(await appendEvent(db, number, on, 3)).toMatchObject({
-      error: { type: "refused", refusal: { code: "stop" } },
+      error: { type: "refused", refusal: { type: "held" } },
     });
     const note = "pack taken out and disposed of by the licensed firm";
     const good = { do: "answer", stop: "lithium:battery", answer: "no", note } as const;

@@ -1,10 +1,11 @@
+import { seeded } from "../core/base/seeded.ts";
+import { foldLedger } from "../core/bench/index.ts";
+import { GOOD_MACHINE, simulatedProbe } from "../core/devices/index.ts";
+import { findingWords } from "../core/words/index.ts";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
-import { foldLedger } from "../core/bench/index.ts";
-import { GOOD_MACHINE, simulatedProbe } from "../core/devices/index.ts";
 import { nextEntry } from "../testing/play.ts";
-import { seeded } from "../core/base/seeded.ts";
 import { type Database, openDatabase } from "../data/database/database.server.ts";
 import { guideByCode, machineFor, storeGuide } from "../data/guides/guides.server.ts";
 import { openLedger } from "../data/ledger/kept-ledgers.server.ts";
@@ -22,7 +23,9 @@ export async function loadGuides(db: Database, folder: string): Promise<number> 
   for (const name of files) {
     const stored = await storeGuide(db, JSON.parse(readFileSync(path.join(folder, name), "utf8")));
     if (!stored.ok) {
-      const words = stored.error.map(({ path: at, message }) => `  ${at}: ${message}`).join("\n");
+      const words = stored.error
+        .map((found) => `  ${found.path}: ${findingWords(found)}`)
+        .join("\n");
       throw new Error(`${name} does not pass check:\n${words}`);
     }
   }
@@ -124,12 +127,12 @@ interface Play {
 /** Works through a job's ledger as a person would, up to so many steps; gives the time it ended. */
 async function playLedger(db: Database, number: string, play: Play): Promise<number> {
   const ticket = (await ticketByNumber(db, number))!;
-  const { machinery } = await machineFor(db, ticket.guideId, ticket.code);
+  const { model } = await machineFor(db, ticket.guideId, ticket.code);
   let { clock } = play;
   for (let step = 0; step < play.most;) {
     const { events } = await openLedger(db, ticket);
-    const state = foldLedger(machinery, events);
-    const entry = nextEntry(machinery, state, play.short);
+    const state = foldLedger(model, events);
+    const entry = nextEntry(model, state, play.short);
     if (!entry) return clock;
     clock += 60_000 * (0.2 + 0.9 * play.random());
     const event = {

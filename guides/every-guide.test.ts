@@ -1,15 +1,9 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { allCodes, guideForCode, type Guide } from "../core/guide/index.ts";
-import {
-  checkGuide,
-  closedMachine,
-  coverOver,
-  modelOf,
-  planJob,
-  after,
-  type Plan,
-} from "../core/plan/index.ts";
+import { checkGuide } from "../core/check/index.ts";
+import { allCodes, type Guide, guideForCode } from "../core/guide/index.ts";
+import { type Plan, planJob } from "../core/plan/index.ts";
+import { after, closedMachine, coverOver, modelOf } from "../core/rules/index.ts";
 import { Rules } from "../testing/naive-rules.ts";
 
 const files = readdirSync(import.meta.dirname).filter((name) => name.endsWith(".json"));

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import { guideForCode, type Guide } from "../core/guide/index.ts";
-import { planJob, reworkOf, type Plan } from "../core/plan/index.ts";
+import { type Guide, guideForCode } from "../core/guide/index.ts";
+import { type Plan, planJob, reworkOf } from "../core/plan/index.ts";
 
 /** What a technician who knows the machine would look for, one describe for each model. */
 const read = (id: string): Guide =>

@@ -5,9 +5,10 @@ import path from "node:path";
 import { gzipSync } from "node:zlib";
 import { createRequire } from "node:module";
 import type * as Clingo from "clingo-wasm";
-import { foldLedger, machineryOf, type LedgerEvent } from "../core/bench/index.ts";
+import { foldLedger, type LedgerEvent } from "../core/bench/index.ts";
 import type { Guide } from "../core/guide/index.ts";
 import { planJob } from "../core/plan/index.ts";
+import { modelOf } from "../core/rules/index.ts";
 import { answerSetProgram, PER_MINUTE, stagesOf } from "../testing/general-solver.ts";
 import { largeGuide } from "../testing/large-guide.ts";
 import { naiveWork } from "../testing/naive-rules.ts";
@@ -221,7 +222,7 @@ function floorOf(guide: Guide): number {
 
 /** A ledger of 2,000 events: a job gone through, taken back step by step, and again. */
 function measureFold(guide: Guide): void {
-  const machinery = machineryOf(guide);
+  const model = modelOf(guide);
   const plan = planJob(guide, { for: ["board"] });
   if (!plan.ok) throw new Error("the board has no plan");
   const at = "2026-01-01T08:00:00Z";
@@ -239,7 +240,7 @@ function measureFold(guide: Guide): void {
     return id;
   };
   while (events.length < 1900) {
-    const entry = nextEntry(machinery, foldLedger(machinery, events), undefined);
+    const entry = nextEntry(model, foldLedger(model, events), undefined);
     if (!entry) break;
     const id = push(entry);
     if (events.length < 1800) {
@@ -249,12 +250,12 @@ function measureFold(guide: Guide): void {
     if (entry.do === "close") break;
   }
   while (events.length < 2000) {
-    const last = foldLedger(machinery, events).live.at(-1)!;
+    const last = foldLedger(model, events).live.at(-1)!;
     push({ do: "take-back", event: last });
-    push(nextEntry(machinery, foldLedger(machinery, events), undefined)!);
+    push(nextEntry(model, foldLedger(model, events), undefined)!);
   }
-  const runs = Array.from({ length: 30 }, () => timed(() => foldLedger(machinery, events)).ms);
-  const live = foldLedger(machinery, events).live.length;
+  const runs = Array.from({ length: 30 }, () => timed(() => foldLedger(model, events)).ms);
+  const live = foldLedger(model, events).live.length;
   print("\n### Fold\n");
   print(
     `${events.length} events (${live} stand): median ${ms(quantile(runs, 0.5))} ms, ` +

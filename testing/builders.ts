@@ -1,4 +1,4 @@
-import type { Guide, GuideJoint, GuidePart } from "../core/guide/types.ts";
+import type { Guide, GuideJoint, GuidePart } from "../core/guide/index.ts";
 
 export const part = (on?: string, more: Partial<GuidePart> = {}): GuidePart => ({
   name: "Part",

@@ -1,6 +1,6 @@
 import { createRequire } from "node:module";
 import type * as Clingo from "clingo-wasm";
-import { planJob } from "../core/plan/plan.ts";
+import { planJob } from "../core/plan/index.ts";
 import { answerSetProgram, PER_MINUTE, stagesOf } from "./general-solver.ts";
 import { randomCase } from "./random-guide.ts";
 

@@ -1,8 +1,14 @@
-import type { Guide } from "../core/guide/types.ts";
-import { modelOf, type Model } from "../core/rules/model.ts";
-import { moveOf, type DownStep } from "../core/plan/plan.ts";
-import { problemOf, type Job, type Precedence, type Problem } from "../core/rules/problem.ts";
-import type { Move } from "../core/rules/state.ts";
+import type { Guide } from "../core/guide/index.ts";
+import { type DownStep, moveOf } from "../core/plan/index.ts";
+import {
+  type Job,
+  type Model,
+  modelOf,
+  type Move,
+  type Precedence,
+  type Problem,
+  problemOf,
+} from "../core/rules/index.ts";
 
 /** Minutes as whole numbers: the guide's figures have two decimals, care minutes too. */
 export const PER_MINUTE = 1000;

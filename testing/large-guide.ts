@@ -1,6 +1,6 @@
-import type { Cover, Guide, GuideJoint, GuidePart } from "../core/guide/types.ts";
-import { clips, guide, part, plug, screws } from "./builders.ts";
 import { pick, seeded } from "../core/base/seeded.ts";
+import type { Cover, Guide, GuideJoint, GuidePart } from "../core/guide/index.ts";
+import { clips, guide, part, plug, screws } from "./builders.ts";
 
 /**
  * A generated machine of so many parts, built like a laptop: modules in a frame under a base, small

@@ -1,7 +1,6 @@
-import { isPermanent, jointMinutes, partMinutes } from "../core/guide/costs.ts";
-import type { Guide } from "../core/guide/types.ts";
-import type { Job } from "../core/rules/problem.ts";
-import type { DownStep } from "../core/plan/plan.ts";
+import { type Guide, isPermanent, jointMinutes, partMinutes } from "../core/guide/index.ts";
+import type { DownStep } from "../core/plan/index.ts";
+import type { Job } from "../core/rules/index.ts";
 
 /**
  * The rules of the format page once more, written straight down with sets of ids and no cleverness:

@@ -1,7 +1,7 @@
-import type { Cover, Guide, GuideJoint, GuidePart, Order } from "../core/guide/types.ts";
-import type { Job } from "../core/rules/problem.ts";
-import { clips, guide, part, plug, screws } from "./builders.ts";
 import { pick, seeded } from "../core/base/seeded.ts";
+import type { Cover, Guide, GuideJoint, GuidePart, Order } from "../core/guide/index.ts";
+import type { Job } from "../core/rules/index.ts";
+import { clips, guide, part, plug, screws } from "./builders.ts";
 
 /** A small random machine with every kind of fact in it, and a job on it. Not always possible. */
 export function randomCase(seed: number, most = 6): { readonly guide: Guide; readonly job: Job } {

@@ -1,4 +1,5 @@
-import { diveFromPlan, diveFromState, foldLedger, type Dive } from "../../core/bench/index.ts";
+import { diveFromPlan, diveFromState, foldLedger } from "../../core/bench/index.ts";
+import type { Dive } from "../../core/plan/index.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/database.server.ts";
 import { machineFor } from "../../data/guides/guides.server.ts";
@@ -13,12 +14,12 @@ export interface TicketLine {
 }
 
 export async function ticketLine(db: Database, ticket: Ticket): Promise<TicketLine> {
-  const { machinery } = await machineFor(db, ticket.guideId, ticket.code);
-  const names = ticket.job.for.map((id) => machinery.guide.parts[id]?.name ?? id);
+  const { model } = await machineFor(db, ticket.guideId, ticket.code);
+  const names = ticket.job.for.map((id) => model.guide.parts[id]?.name ?? id);
   const work = names.join(", ");
   const events = await eventsOf(db, ticket.number);
   if (events.length > 0) {
-    return { ticket, work, dive: diveFromState(machinery, foldLedger(machinery, events)) };
+    return { ticket, work, dive: diveFromState(model, foldLedger(model, events)) };
   }
   const plan = await planFor(db, ticket);
   return { ticket, work, dive: plan.ok ? diveFromPlan(plan.value) : undefined };

@@ -1,5 +1,5 @@
+import { GOOD_MACHINE, type ProbeMachine, simulatedProbe } from "../../core/devices/index.ts";
 import type { Reading } from "../../core/soak/index.ts";
-import { GOOD_MACHINE, simulatedProbe, type ProbeMachine } from "../../core/devices/index.ts";
 
 /** A machine under load that says how it fares: a real one sends readings over its service port. */
 export interface Probe {

@@ -1,5 +1,5 @@
+import { checkGuide } from "../../core/check/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
-import { checkGuide } from "../../core/plan/index.ts";
 
 /** Checks a guide off the page's own thread: some questions take a plan for every part. */
 self.onmessage = ({ data }: MessageEvent<Guide>) => {

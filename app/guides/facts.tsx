@@ -1,14 +1,8 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
-import {
-  capital,
-  jointWord,
-  partWord,
-  peelLevels,
-  wordList,
-  type Guide,
-} from "../../core/guide/index.ts";
+import { type Guide, peelLevels } from "../../core/guide/index.ts";
+import { capital, jointWord, partWord, wordList } from "../../core/words/index.ts";
 import { MachineMap } from "../signs/map/machine-map.tsx";
 
 /** The map, layer by layer: a slider peels the machine; a tap names what is there. */

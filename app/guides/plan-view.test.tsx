@@ -2,7 +2,8 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { Guide } from "../../core/guide/index.ts";
-import { planJob, type Job } from "../../core/plan/index.ts";
+import { planJob } from "../../core/plan/index.ts";
+import type { Job } from "../../core/rules/index.ts";
 import { PlanView } from "./plan-view.tsx";
 
 const guideOf = (id: string): Guide =>

@@ -1,16 +1,10 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
-import { diveFromPlan, stepWords } from "../../core/bench/index.ts";
-import {
-  capital,
-  jointTool,
-  jointWord,
-  partWord,
-  wordList,
-  type Guide,
-} from "../../core/guide/index.ts";
+import { diveFromPlan } from "../../core/bench/index.ts";
+import { type Guide, jointTool } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
+import { capital, jointWord, partWord, stepWords, wordList } from "../../core/words/index.ts";
 import { DiveLine } from "../signs/dive-line.tsx";
 
 /** A plan as it is read before a job: its line, its minutes and bits, its steps, gates and transfers. */

@@ -1,6 +1,7 @@
-import type { Guide } from "../../core/guide/index.ts";
-import { planJob, type Job, type JobError, type Plan } from "../../core/plan/index.ts";
 import type { Result } from "../../core/base/result.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import { type Plan, planJob } from "../../core/plan/index.ts";
+import type { Job, JobError } from "../../core/rules/index.ts";
 
 export interface PlanQuestion {
   readonly ask: number;

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Form, Link } from "react-router";
 import type { Guide } from "../../core/guide/index.ts";
-import type { Job } from "../../core/plan/index.ts";
+import type { Job } from "../../core/rules/index.ts";
 import { PlanView } from "./plan-view.tsx";
 import { usePlan } from "./use-plan.ts";
 

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { Guide } from "../../core/guide/index.ts";
-import type { Job } from "../../core/plan/index.ts";
+import type { Job } from "../../core/rules/index.ts";
 import type { PlanAnswer, PlanQuestion } from "./plan-worker.ts";
 
 export interface Planning {

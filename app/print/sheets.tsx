@@ -1,7 +1,8 @@
 import Box from "@mui/material/Box";
 import { Fragment } from "react";
 import type { TrayPlan } from "../../core/bench/index.ts";
-import { capital, jointWord, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
+import type { Guide, ScrewsJoint } from "../../core/guide/index.ts";
+import { capital, jointWord, mixUpWords } from "../../core/words/index.ts";
 import { MirrorMarks } from "../bench/tray/mirror.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
 import { tilesOf } from "./tiles.ts";
@@ -127,8 +128,8 @@ export function CellSheet({ guide, title, tray }: { guide: Guide; title: string;
         ))}
       </Box>
       {tray.shared.map(({ cell, risk }) => (
-        <p key={`${cell}${risk}`}>
-          Cell {cell} is shared: {risk}.
+        <p key={`${cell}${mixUpWords(risk)}`}>
+          Cell {cell} is shared: {mixUpWords(risk)}.
         </p>
       ))}
     </Sheet>

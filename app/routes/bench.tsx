@@ -22,7 +22,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const ticket = await ticketByNumber(db, params.number);
   if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
   if (ticket.waits !== "bench") throw redirect(`/tickets/${ticket.number}`);
-  const [{ machinery }, { events }, plan, who, notes, photos, experience] = await Promise.all([
+  const [{ model }, { events }, plan, who, notes, photos, experience] = await Promise.all([
     machineFor(db, ticket.guideId, ticket.code),
     openLedger(db, ticket),
     planFor(db, ticket),
@@ -33,7 +33,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   ]);
   return {
     ticket,
-    guide: machinery.guide,
+    guide: model.guide,
     events,
     who: who.name,
     keeping: await habitOf(db, who.id),

@@ -1,6 +1,5 @@
 import { data } from "react-router";
-import type { LedgerEvent } from "../../core/bench/index.ts";
-import { isEntry } from "../../core/bench/entry-schema.ts";
+import { isEntry, type LedgerEvent } from "../../core/bench/index.ts";
 import { database } from "../../data/database/open.server.ts";
 import { type AppendError, appendEvent } from "../../data/ledger/ledger.server.ts";
 import { whoIs } from "../frame/who.server.ts";
@@ -49,7 +48,7 @@ function wordsOf(error: AppendError): string {
     case "id-taken":
       return "That step belongs to another ticket. Reload the page.";
     case "refused":
-      return error.refusal.message;
+      return error.refusal.type;
   }
 }
 

@@ -1,4 +1,4 @@
-import { guideDot } from "../../core/guide/index.ts";
+import { guideDot } from "../../core/words/index.ts";
 import { guideById } from "../../data/guides/guides.server.ts";
 import { database } from "../../data/database/open.server.ts";
 import type { Route } from "./+types/guide-file";

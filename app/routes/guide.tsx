@@ -4,7 +4,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { allCodes, guideForCode } from "../../core/guide/index.ts";
-import type { Job } from "../../core/plan/index.ts";
+import type { Job } from "../../core/rules/index.ts";
 import { guideById } from "../../data/guides/guides.server.ts";
 import { database } from "../../data/database/open.server.ts";
 import { allTickets } from "../../data/tickets/tickets.server.ts";

@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { data, Form, Link } from "react-router";
-import { guideForCode, type Finding, type Guide } from "../../core/guide/index.ts";
+import { type Finding, type Guide, guideForCode } from "../../core/guide/index.ts";
 import { allGuides, storeGuide } from "../../data/guides/guides.server.ts";
 import { database } from "../../data/database/open.server.ts";
 import { Findings } from "../guides/findings.tsx";
@@ -45,17 +45,20 @@ export async function action({ request }: Route.ActionArgs) {
   const bad = (findings: readonly Finding[], name: string) =>
     data({ findings, name, stored: undefined }, { status: 400 });
   if (!(file instanceof File) || file.size === 0) {
-    return bad([{ level: "error", path: "", message: "choose a guide file first" }], "");
+    return bad([{ level: "error", path: "", about: { type: "no-file" } }], "");
   }
   if (file.size > MOST_BYTES) {
-    return bad([{ level: "error", path: "", message: "a guide is under 4 MB" }], file.name);
+    return bad(
+      [{ level: "error", path: "", about: { type: "too-big", mostBytes: MOST_BYTES } }],
+      file.name,
+    );
   }
   let value: unknown;
   try {
     value = JSON.parse(await file.text());
   } catch (error) {
-    const message = `this is not JSON: ${error instanceof Error ? error.message : "unreadable"}`;
-    return bad([{ level: "error", path: "", message }], file.name);
+    const why = error instanceof Error ? error.message : "unreadable";
+    return bad([{ level: "error", path: "", about: { type: "not-json", why } }], file.name);
   }
   const stored = await storeGuide(await database(), value);
   if (!stored.ok) return bad(stored.error, file.name);

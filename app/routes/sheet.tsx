@@ -20,7 +20,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const db = await database();
   const ticket = await ticketByNumber(db, params.number);
   if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  const [{ machinery }, plan, who] = await Promise.all([
+  const [{ model }, plan, who] = await Promise.all([
     machineFor(db, ticket.guideId, ticket.code),
     planFor(db, ticket),
     whoIs(db, request),
@@ -28,7 +28,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   if (!plan.ok) throw new Response("This job has no plan; change it first.", { status: 404 });
   const way = new URL(request.url).searchParams.get("way") === "cells" ? "cells" : "mirror";
   const { grid } = await habitOf(db, who.id);
-  return { ticket, guide: machinery.guide, down: plan.value.down, way, grid } as const;
+  return { ticket, guide: model.guide, down: plan.value.down, way, grid } as const;
 }
 
 const PRINT = {

@@ -19,9 +19,9 @@ export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
   const ticket = await ticketByNumber(db, params.number);
   if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  const { machinery } = await machineFor(db, ticket.guideId, ticket.code);
+  const { model } = await machineFor(db, ticket.guideId, ticket.code);
   const runs = countedRuns(ticket, await soaksOf(db, ticket.number));
-  return { ticket, hasFan: hasFan(machinery.guide), runs };
+  return { ticket, hasFan: hasFan(model.guide), runs };
 }
 
 /** Keeps a run that is over. */

@@ -1,13 +1,14 @@
+import { foldLedger, type Lot, stopById } from "../../core/bench/index.ts";
+import { type Guide, jointTool } from "../../core/guide/index.ts";
+import { soakFacts } from "../../core/soak/index.ts";
+import { faultWords, stopAsk } from "../../core/words/index.ts";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { data } from "react-router";
-import { foldLedger, stopById, type Lot } from "../../core/bench/index.ts";
-import { jointTool, type Guide } from "../../core/guide/index.ts";
 import type { Database } from "../../data/database/database.server.ts";
 import { database } from "../../data/database/open.server.ts";
 import { machineFor } from "../../data/guides/guides.server.ts";
 import { eventsOf } from "../../data/ledger/kept-ledgers.server.ts";
-import { soakFacts } from "../../core/soak/index.ts";
 import { reopen } from "../../data/ledger/ledger.server.ts";
 import { faultsNow, soaksOf, type Soak } from "../../data/soaks/soaks.server.ts";
 import { planFor } from "../../data/plans/plans.server.ts";
@@ -15,7 +16,7 @@ import { decide, ticketByNumber } from "../../data/tickets/tickets.server.ts";
 import { BACK_TO_BENCH, Decisions } from "../ticket/decisions.tsx";
 import {
   JobSection,
-  ProofSection,
+  ProveSection,
   RecordSection,
   TakeInSection,
 } from "../ticket/ticket-sections.tsx";
@@ -32,15 +33,15 @@ export async function loader({ params }: Route.LoaderArgs) {
   const db = await database();
   const ticket = await ticketByNumber(db, params.number);
   if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  const [{ machinery }, line, events, plan, soaks] = await Promise.all([
+  const [{ model }, line, events, plan, soaks] = await Promise.all([
     machineFor(db, ticket.guideId, ticket.code),
     ticketLine(db, ticket),
     eventsOf(db, ticket.number),
     planFor(db, ticket),
     soaksOf(db, ticket.number),
   ]);
-  const state = foldLedger(machinery, events);
-  const { guide } = machinery;
+  const state = foldLedger(model, events);
+  const { guide } = model;
   return {
     line,
     today: new Date().toISOString().slice(0, 10),
@@ -50,7 +51,7 @@ export async function loader({ params }: Route.LoaderArgs) {
     lots: [...state.lots.values()] satisfies Lot[],
     proof: {
       answers: [...state.answers.values()].map((given) => ({
-        ask: stopById(guide, given.stop)?.ask ?? given.stop,
+        ask: askOf(guide, given.stop),
         answer: given.answer,
         note: given.note,
       })),
@@ -59,10 +60,15 @@ export async function loader({ params }: Route.LoaderArgs) {
       soaks: soakLines(soaks),
     },
     phase: state.phase,
-    faults: ticket.waits === "soak" ? faultsNow(ticket, guide, soaks)?.map(({ says }) => says) : [],
+    faults: ticket.waits === "soak" ? faultsNow(ticket, guide, soaks)?.map(faultWords) : [],
     guide,
   };
 }
+
+const askOf = (guide: Guide, id: string): string => {
+  const stop = stopById(guide, id);
+  return stop ? stopAsk(guide, stop) : id;
+};
 
 /** Each run in one line: what it came to. */
 const soakLines = (soaks: readonly Soak[]) =>
@@ -109,8 +115,8 @@ const MOST_NOTE = 500;
 async function isOverLimits(db: Database, number: string): Promise<boolean> {
   const ticket = await ticketByNumber(db, number);
   if (!ticket) return false;
-  const { machinery } = await machineFor(db, ticket.guideId, ticket.code);
-  const faults = faultsNow(ticket, machinery.guide, await soaksOf(db, number));
+  const { model } = await machineFor(db, ticket.guideId, ticket.code);
+  const faults = faultsNow(ticket, model.guide, await soaksOf(db, number));
   return faults !== undefined && faults.length > 0;
 }
 
@@ -129,7 +135,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
         <Box>
           <TakeInSection ticket={ticket} isDone={ticket.waits !== "customer"} />
           <JobSection line={line} plan={plan} phase={phase} />
-          <ProofSection guide={guide} number={ticket.number} proof={proof} />
+          <ProveSection guide={guide} number={ticket.number} proof={proof} />
           <RecordSection guide={guide} ticket={ticket} lots={lots} />
         </Box>
         <Decisions

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { Dive } from "../../core/bench/index.ts";
+import type { Dive } from "../../core/plan/index.ts";
 
 const W = 1000;
 const H = 100;

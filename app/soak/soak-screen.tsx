@@ -4,7 +4,7 @@ import Typography from "@mui/material/Typography";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import { soakFacts, soakFaults, type Reading } from "../../core/soak/index.ts";
+import { type Reading, soakFacts, soakFaults } from "../../core/soak/index.ts";
 import { PROBE_STATES, standInProbe } from "../devices/probe.ts";
 import type { Lamp } from "../ui/theme.ts";
 import { SoakChart, type Curve } from "./soak-chart.tsx";

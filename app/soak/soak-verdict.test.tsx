@@ -1,7 +1,7 @@
 import type { ReactElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
+import { GOOD_MACHINE, type ProbeMachine, simulatedProbe } from "../../core/devices/index.ts";
 import { soakFacts, soakFaults } from "../../core/soak/index.ts";
-import { GOOD_MACHINE, simulatedProbe, type ProbeMachine } from "../../core/devices/index.ts";
 import { SoakTable, Verdict } from "./soak-verdict.tsx";
 
 const words = (element: ReactElement): string =>
@@ -23,7 +23,7 @@ test("a bad run names each fault with where to look, likeliest first", () => {
   const faults = soakFaults(run({ fanRpm: 0, memoryFaults: 6 }), run({}), true);
   const said = words(<Verdict faults={faults} />);
   expect(said).toMatch(
-    /✗ The fan turns at 0 under load; at least 1200 is due\. fan plug: is it in\?/,
+    /✗ The fan turns at 0 rpm under load; at least 1200 is due\. fan plug: is it in\?/,
   );
   expect(said).toMatch(/✗ Hotter than before the work: \d+ % more rise for each watt/);
   expect(said).toMatch(/✗ \d+ memory errors\. memory module: seat it again/);

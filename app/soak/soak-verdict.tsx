@@ -1,5 +1,6 @@
-import Box from "@mui/material/Box";
 import type { SoakFacts, SoakFault } from "../../core/soak/index.ts";
+import { CAUSE_WORDS, faultWords } from "../../core/words/index.ts";
+import Box from "@mui/material/Box";
 
 /** Within the limits, or what is wrong, and where to look. */
 export function Verdict({ faults }: { faults: readonly SoakFault[] }) {
@@ -27,12 +28,12 @@ export function Verdict({ faults }: { faults: readonly SoakFault[] }) {
         gap: 1,
       }}
     >
-      {faults.map(({ what, says, causes }) => (
-        <Box key={what}>
-          <b>✗ {says}</b>
+      {faults.map((fault) => (
+        <Box key={fault.what}>
+          <b>✗ {faultWords(fault)}</b>
           <Box component="ol" sx={{ m: 0, pl: 2.5, fontSize: 17 }}>
-            {causes.map((cause) => (
-              <li key={cause}>{cause}</li>
+            {fault.causes.map((cause) => (
+              <li key={cause}>{CAUSE_WORDS[cause]}</li>
             ))}
           </Box>
         </Box>

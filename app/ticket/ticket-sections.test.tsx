@@ -3,7 +3,7 @@ import { MemoryRouter } from "react-router";
 import type { ReactElement } from "react";
 import { smallGuide } from "../../testing/builders.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
-import { ProofSection, RecordSection, TakeInSection, type Proof } from "./ticket-sections.tsx";
+import { ProveSection, RecordSection, TakeInSection, type Proving } from "./ticket-sections.tsx";
 
 const words = (element: ReactElement): string =>
   renderToStaticMarkup(<MemoryRouter>{element}</MemoryRouter>)
@@ -34,7 +34,7 @@ const ticket: Ticket = {
     },
   ],
 };
-const empty: Proof = { answers: [], checks: [], fitted: [], soaks: [] };
+const empty: Proving = { answers: [], checks: [], fitted: [], soaks: [] };
 const guide = smallGuide();
 
 test("what was not noted at intake is said to be so", () => {
@@ -43,14 +43,14 @@ test("what was not noted at intake is said to be so", () => {
   expect(said).toMatch(/Condition nothing noted/);
 });
 
-describe("proof", () => {
+describe("checks", () => {
   test("nothing tried out yet is a line of its own", () => {
-    expect(words(<ProofSection guide={guide} number="1004" proof={empty} />)).toMatch(
+    expect(words(<ProveSection guide={guide} number="1004" proof={empty} />)).toMatch(
       /Prove nothing tried out yet/,
     );
   });
   test("checks by round, with the word for what does not apply", () => {
-    const proof: Proof = {
+    const proof: Proving = {
       ...empty,
       checks: [
         { do: "check", round: "open", what: "fan", result: "pass" },
@@ -58,7 +58,7 @@ describe("proof", () => {
         { do: "check", round: "shut", what: "fan", result: "fail" },
       ],
     };
-    const said = words(<ProofSection guide={guide} number="1004" proof={proof} />);
+    const said = words(<ProveSection guide={guide} number="1004" proof={proof} />);
     expect(said).toMatch(/1 of 3 work/);
     expect(said).toMatch(
       /Before the cover fan: works; camera: not applicable \(broken before\) Machine shut fan: fails/,
@@ -73,13 +73,13 @@ describe("proof", () => {
       memoryErrors: 0,
       seconds: 179,
     };
-    const proof: Proof = {
+    const proof: Proving = {
       checks: [],
       answers: [{ ask: "Is it swollen?", answer: "no", note: "exchanged" }],
       fitted: [{ part: "battery", code: "TN-B41" }],
       soaks: [{ round: "after", by: "Jo", at: "2026-01-03T08:00:00.000Z", facts }],
     };
-    const said = words(<ProofSection guide={guide} number="1004" proof={proof} />);
+    const said = words(<ProveSection guide={guide} number="1004" proof={proof} />);
     expect(said).toMatch(/Put in Battery, TN-B41/);
     expect(said).toMatch(/Answered no Is it swollen\? exchanged/);
     expect(said).toMatch(/Soak after 1\.40 K\/W, 62 °C at most, 0 memory errors; Jo/);

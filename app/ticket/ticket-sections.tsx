@@ -3,10 +3,11 @@ import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Checked, Fitted, Lot, Phase } from "../../core/bench/index.ts";
-import { capital, partWord, wordList, type Guide } from "../../core/guide/index.ts";
-import type { SoakFacts } from "../../core/soak/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
+import type { SoakFacts } from "../../core/soak/index.ts";
 import type { Ticket } from "../../core/ticket/index.ts";
+import { capital, partWord, wordList } from "../../core/words/index.ts";
 import { Tally } from "../bench/step/end-panel.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
 import { momentWords } from "../counter/days.ts";
@@ -128,7 +129,7 @@ export function JobSection({
   );
 }
 
-export interface Proof {
+export interface Proving {
   readonly answers: readonly {
     readonly ask: string;
     readonly answer: string;
@@ -151,14 +152,14 @@ const RESULT_WORDS: Readonly<Record<Checked["result"], string>> = {
 };
 
 /** What was proven: stops answered, functions tried out, codes put in, soaks. */
-export function ProofSection({
+export function ProveSection({
   guide,
   number,
   proof: { answers, checks, fitted, soaks },
 }: {
   guide: Guide;
   number: string;
-  proof: Proof;
+  proof: Proving;
 }) {
   const good = checks.filter(({ result }) => result === "pass").length;
   const line = checks.length === 0 ? "nothing tried out yet" : `${good} of ${checks.length} work`;

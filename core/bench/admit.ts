@@ -1,117 +1,130 @@
-import { jointWord, partWord, wordList } from "../words/names.ts";
-import { problemOf } from "../rules/problem.ts";
-import { moveOf } from "../plan/plan.ts";
-import { blockOf } from "../rules/state.ts";
-import { blockWords } from "../words/block-words.ts";
-import { fail, ok, unreachable, type Result } from "../base/result.ts";
-import type { Entry } from "./events.ts";
-import { type BenchState, doneIndex, type Machinery, remainingDown, remainingUp } from "./fold.ts";
+import { fail, ok, type Result, unreachable } from "../base/result.ts";
+import { moveOf } from "../plan/index.ts";
+import { type Block, blockOf, type Model, problemOf } from "../rules/index.ts";
+import { canTry, checksLeft, checksOf, closesMachine } from "./checks.ts";
+import type { Entry, Round } from "./events.ts";
+import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
 import { looseOf, screwsIn } from "./lots.ts";
-import { canTry, checksOf, closesMachine, unproven } from "./checks.ts";
-import { heldBy, openStop, stopById } from "./stops.ts";
-import { gateJoints, upBlock, type DoneLift, type UpBlock } from "./mirror.ts";
+import { type DoneLift, gateJoints, upBlock, type UpBlock } from "./mirror.ts";
+import { heldBy, openStop, type Stop, stopById } from "./stops.ts";
 
-/** Why an entry is not taken into the ledger, as a code and in words for the bench. */
-export interface Refusal {
-  readonly code:
-    | "phase"
-    | "order"
-    | "count"
-    | "gate"
-    | "unknown"
-    | "take-back"
-    | "open-count"
-    | "stop"
-    | "proof";
-  readonly message: string;
-}
+/**
+ * Why an entry is not taken into the ledger, as data; `words/refusal-words.ts` says it. Joints and
+ * parts are the guide's ids, or numbers of the model within a block.
+ */
+export type Refusal =
+  | { readonly type: "held"; readonly stop: Stop }
+  | { readonly type: "started-already" }
+  /** The job can be changed only while the machine comes apart. */
+  | { readonly type: "change-too-late" }
+  | { readonly type: "job-unknown" }
+  | { readonly type: "strip-down-over" }
+  | { readonly type: "strip-down-left" }
+  | { readonly type: "not-building" }
+  | { readonly type: "step-unknown" }
+  | { readonly type: "id-unknown" }
+  | { readonly type: "blocked"; readonly block: Block }
+  | { readonly type: "not-in-plan" }
+  | { readonly type: "stop-open"; readonly stop: Stop }
+  | { readonly type: "count-invalid" }
+  | { readonly type: "count-differs"; readonly count: number; readonly expected: number }
+  | { readonly type: "not-made"; readonly joint: string }
+  | { readonly type: "in-place-already" }
+  | { readonly type: "up-blocked"; readonly block: UpBlock }
+  | { readonly type: "gate-open"; readonly joints: readonly string[] }
+  | { readonly type: "checks-left"; readonly round: Round; readonly checks: readonly string[] }
+  | { readonly type: "closed-already" }
+  | { readonly type: "nothing-to-take-back" }
+  | { readonly type: "not-the-last" }
+  | { readonly type: "build-up-left"; readonly steps: number }
+  | { readonly type: "left-invalid" }
+  /** Screws over (above 0) or short (below) at the end, with no word about it. */
+  | { readonly type: "count-open"; readonly over: number }
+  | { readonly type: "stop-unknown" }
+  | { readonly type: "held-without-a-word" }
+  | { readonly type: "check-unknown" }
+  | { readonly type: "reason-missing" }
+  | { readonly type: "not-shut" }
+  | { readonly type: "hangs-on-open"; readonly joints: readonly string[] }
+  | { readonly type: "not-made-here"; readonly joint: string };
 
-const refuse = (code: Refusal["code"], message: string): Result<never, Refusal> =>
-  fail({ code, message });
+const refuse = (refusal: Refusal): Result<never, Refusal> => fail(refusal);
 const GOOD: Result<true, Refusal> = ok(true);
 
 /** Whether the rules allow an entry now: every event is admitted before it is written. */
-export function admit(
-  machinery: Machinery,
-  state: BenchState,
-  entry: Entry,
-): Result<true, Refusal> {
-  const held = heldBy(machinery, state);
+export function admit(model: Model, state: BenchState, entry: Entry): Result<true, Refusal> {
+  const held = heldBy(model, state);
   if (held && !["answer", "take-back"].includes(entry.do)) {
-    return refuse("stop", `This job is held. ${held.otherwise}`);
+    return refuse({ type: "held", stop: held });
   }
   switch (entry.do) {
     case "start":
       if (state.phase !== "idle" && state.phase !== "closed") {
-        return refuse("phase", "This job has been started already.");
+        return refuse({ type: "started-already" });
       }
-      return admitJob(machinery, entry);
+      return admitJob(model, entry);
     case "replan":
       if (state.phase !== "down" && state.phase !== "swap") {
-        return refuse("phase", "The job can be changed only while the machine comes apart.");
+        return refuse({ type: "change-too-late" });
       }
-      return admitJob(machinery, entry);
+      return admitJob(model, entry);
     case "release":
     case "lift":
-      return admitDown(machinery, state, entry);
+      return admitDown(model, state, entry);
     case "swap":
-      return state.phase === "swap"
-        ? GOOD
-        : refuse("phase", "The swap comes when the strip-down is done.");
+      return state.phase === "swap" ? GOOD : refuse({ type: "strip-down-left" });
     case "confirm":
-      return admitConfirm(machinery, state, entry.joint);
+      return admitConfirm(model, state, entry.joint);
     case "place":
     case "make":
-      return admitUp(machinery, state, entry);
+      return admitUp(model, state, entry);
     case "take-back":
       return admitTakeBack(state, entry.event);
     case "close":
-      return admitClose(machinery, state, entry);
+      return admitClose(model, state, entry);
     case "habit":
       return GOOD;
     case "answer":
-      return admitAnswer(machinery, state, entry);
+      return admitAnswer(model, state, entry);
     case "check":
-      return admitCheck(machinery, state, entry);
+      return admitCheck(model, state, entry);
     case "rework":
-      return admitRework(machinery, state, entry.joint);
+      return admitRework(model, state, entry.joint);
     case "snag":
-      return machinery.model.partOf.has(entry.stuck) && isId(machinery, entry.held)
+      return model.partOf.has(entry.stuck) && isId(model, entry.held)
         ? GOOD
-        : refuse("unknown", "This guide has no such part or joint.");
+        : refuse({ type: "id-unknown" });
     default:
       return unreachable(entry);
   }
 }
 
 function admitJob(
-  { model }: Machinery,
+  model: Model,
   entry: Extract<Entry, { do: "start" | "replan" }>,
 ): Result<true, Refusal> {
-  return problemOf(model, entry.job).ok
-    ? GOOD
-    : refuse("unknown", "The job names a part that this guide does not have.");
+  return problemOf(model, entry.job).ok ? GOOD : refuse({ type: "job-unknown" });
 }
 
 function admitDown(
-  machinery: Machinery,
+  model: Model,
   state: BenchState,
   entry: Extract<Entry, { do: "release" | "lift" }>,
 ): Result<true, Refusal> {
-  const { guide, model } = machinery;
+  const { guide } = model;
   if (state.phase !== "down") {
-    return refuse("phase", "The strip-down is over; take back the last step to go on with it.");
+    return refuse({ type: "strip-down-over" });
   }
-  if (!isKnown(machinery, entry)) return refuse("unknown", "This guide has no such step.");
+  if (!isKnown(model, entry)) return refuse({ type: "step-unknown" });
   const move = moveOf(model, entry);
   const block = blockOf(state.problem!, state.machine, move);
-  if (block) return refuse("order", blockWords(model, block));
+  if (block) return refuse({ type: "blocked", block });
   const keys = remainingDown(model, state).map((step) => JSON.stringify(moveOf(model, step)));
   if (!keys.includes(JSON.stringify(move))) {
-    return refuse("order", "This job does not need that step; change the job to add it.");
+    return refuse({ type: "not-in-plan" });
   }
-  const stop = openStop(machinery, state, entry);
-  if (stop) return refuse("stop", `Answer first: ${stop.ask}`);
+  const stop = openStop(model, state, entry);
+  if (stop) return refuse({ type: "stop-open", stop });
   if (entry.do === "lift") return GOOD;
   const joint = guide.joints[entry.joint]!;
   if (joint.kind !== "screws") return GOOD;
@@ -119,7 +132,7 @@ function admitDown(
 }
 
 function isKnown(
-  { model }: Machinery,
+  model: Model,
   entry: Extract<Entry, { do: "release" | "lift" | "place" | "make" }>,
 ): boolean {
   return entry.do === "release" || entry.do === "make"
@@ -133,173 +146,127 @@ function admitCount(
 ): Result<true, Refusal> {
   const count = entry.count ?? expected;
   if (!Number.isInteger(count) || count < 0 || count > 200) {
-    return refuse("count", "A count is a whole number from 0 to 200.");
+    return refuse({ type: "count-invalid" });
   }
   if (count === expected || entry.differs) return GOOD;
-  const off = Math.abs(count - expected);
-  return refuse(
-    "count",
-    `${count} of ${expected}: ${off} ${count < expected ? "short" : "over"}. Say why before going on.`,
-  );
+  return refuse({ type: "count-differs", count, expected });
 }
 
-function admitConfirm(
-  { guide, model }: Machinery,
-  state: BenchState,
-  id: string,
-): Result<true, Refusal> {
+function admitConfirm(model: Model, state: BenchState, id: string): Result<true, Refusal> {
   const joint = model.jointOf.get(id);
   if (joint === undefined || state.phase !== "up" || !state.made.includes(joint)) {
-    return refuse("gate", `The ${jointWord(guide, id)} is not made yet.`);
+    return refuse({ type: "not-made", joint: id });
   }
   return GOOD;
 }
 
 function admitUp(
-  machinery: Machinery,
+  model: Model,
   state: BenchState,
   entry: Extract<Entry, { do: "place" | "make" }>,
 ): Result<true, Refusal> {
-  const { model } = machinery;
   if (state.phase !== "up") {
-    return refuse("phase", "The build-up begins when the swap is done.");
+    return refuse({ type: "not-building" });
   }
-  if (!isKnown(machinery, entry)) return refuse("unknown", "This guide has no such step.");
+  if (!isKnown(model, entry)) return refuse({ type: "step-unknown" });
   const index = doneIndex(model, state, entry);
-  if (index < 0) return refuse("order", "That is in place already, or was never taken off.");
+  if (index < 0) return refuse({ type: "in-place-already" });
   const move = state.done[index]!;
   const block = upBlock(state.problem!, state.done, state.undone, index);
-  if (block) return refuse("order", upWords(machinery, block));
+  if (block) return refuse({ type: "up-blocked", block });
   if (move.do === "lift") {
-    const gate = admitGate(machinery, state, move);
-    if (!gate.ok || !closesMachine(machinery, state, entry)) return gate;
-    const left = unproven(machinery, state, "open");
+    const gate = admitGate(model, state, move);
+    if (!gate.ok || !closesMachine(model, state, entry)) return gate;
+    const left = checksLeft(model, state, "open");
     return left.length === 0
       ? GOOD
-      : refuse("proof", `Before this goes on, try out: ${wordList(left.map(({ what }) => what))}.`);
+      : refuse({ type: "checks-left", round: "open", checks: left.map(({ what }) => what) });
   }
-  const lot = state.lots.get(guideJointId(machinery, move.joint));
+  const lot = state.lots.get(guideJointId(model, move.joint));
   return lot && entry.do === "make" ? admitCount(lot.out, entry) : GOOD;
 }
 
-const guideJointId = ({ model }: Machinery, j: number): string => model.jointIds[j]!;
+const guideJointId = (model: Model, j: number): string => model.jointIds[j]!;
 
-function admitGate(
-  { guide, model }: Machinery,
-  state: BenchState,
-  move: DoneLift,
-): Result<true, Refusal> {
+function admitGate(model: Model, state: BenchState, move: DoneLift): Result<true, Refusal> {
   const open = gateJoints(model, state.machine, state.made, move).filter(
     (j) => !state.confirmed.has(j),
   );
   if (open.length === 0) return GOOD;
-  const names = wordList(open.map((j) => jointWord(guide, model.jointIds[j]!)));
-  return refuse("gate", `Last chance: confirm the ${names} before this goes on.`);
+  return refuse({ type: "gate-open", joints: open.map((j) => model.jointIds[j]!) });
 }
 
 function admitTakeBack(state: BenchState, id: string): Result<true, Refusal> {
-  if (state.phase === "closed") return refuse("phase", "This job is closed.");
-  if (state.live.length <= 1) return refuse("take-back", "There is nothing to take back.");
-  return state.live.at(-1) === id
-    ? GOOD
-    : refuse("take-back", "Only the last step can be taken back; somebody went on since.");
+  if (state.phase === "closed") return refuse({ type: "closed-already" });
+  if (state.live.length <= 1) return refuse({ type: "nothing-to-take-back" });
+  return state.live.at(-1) === id ? GOOD : refuse({ type: "not-the-last" });
 }
 
 function admitClose(
-  machinery: Machinery,
+  model: Model,
   state: BenchState,
   entry: Extract<Entry, { do: "close" }>,
 ): Result<true, Refusal> {
-  if (state.phase !== "up") return refuse("phase", "The machine is not built up yet.");
-  const left = remainingUp(machinery.model, state);
+  if (state.phase !== "up") return refuse({ type: "not-building" });
+  const left = remainingUp(model, state);
   if (left.length > 0) {
-    return refuse("phase", `${left.length} steps of the build-up are left to do.`);
+    return refuse({ type: "build-up-left", steps: left.length });
   }
-  const unsure = unproven(machinery, state, "shut");
+  const unsure = checksLeft(model, state, "shut");
   if (unsure.length > 0) {
-    return refuse("proof", `Still to be tried out: ${wordList(unsure.map(({ what }) => what))}.`);
+    return refuse({ type: "checks-left", round: "shut", checks: unsure.map(({ what }) => what) });
   }
   if (!Number.isInteger(entry.left) || entry.left < 0 || entry.left > 200) {
-    return refuse("count", "Screws left over: a whole number from 0 to 200.");
+    return refuse({ type: "left-invalid" });
   }
   const over = entry.left - expectedLeft(state);
   if (over === 0 || (entry.explained ?? "").trim() !== "") return GOOD;
-  return refuse(
-    "open-count",
-    `The count does not come out at nought: ${Math.abs(over)} ${over > 0 ? "over" : "short"}. ` +
-      "Find it, or write down what happened.",
-  );
+  return refuse({ type: "count-open", over });
 }
 
-const isId = ({ model }: Machinery, id: string): boolean =>
-  model.partOf.has(id) || model.jointOf.has(id);
+const isId = (model: Model, id: string): boolean => model.partOf.has(id) || model.jointOf.has(id);
 
 /** An answer that lets a held job go on says how it came about. */
 function admitAnswer(
-  machinery: Machinery,
+  model: Model,
   state: BenchState,
   entry: Extract<Entry, { do: "answer" }>,
 ): Result<true, Refusal> {
-  const stop = stopById(machinery.guide, entry.stop);
-  if (!stop) return refuse("unknown", "This guide has no such question.");
-  const isHeld = heldBy(machinery, state)?.id === stop.id;
+  const stop = stopById(model.guide, entry.stop);
+  if (!stop) return refuse({ type: "stop-unknown" });
+  const isHeld = heldBy(model, state)?.id === stop.id;
   if (isHeld && (entry.answer !== stop.good || (entry.note ?? "").trim() === "")) {
-    return refuse("stop", "This job is held: write down what was done about it to go on.");
+    return refuse({ type: "held-without-a-word" });
   }
   return GOOD;
 }
 
 function admitCheck(
-  machinery: Machinery,
+  model: Model,
   state: BenchState,
   entry: Extract<Entry, { do: "check" }>,
 ): Result<true, Refusal> {
-  if (state.phase !== "up") return refuse("phase", "Checks come in the build-up.");
-  const check = checksOf(machinery, state).find(({ what }) => what === entry.what);
-  if (!check) return refuse("unknown", "Nothing in this job touched that.");
+  if (state.phase !== "up") return refuse({ type: "not-building" });
+  const check = checksOf(model, state).find(({ what }) => what === entry.what);
+  if (!check) return refuse({ type: "check-unknown" });
   if (entry.result === "na" && (entry.note ?? "").trim() === "") {
-    return refuse("proof", "Say why it does not apply.");
+    return refuse({ type: "reason-missing" });
   }
-  if (entry.round === "shut" && remainingUp(machinery.model, state).length > 0) {
-    return refuse("phase", "The machine is not shut yet.");
+  if (entry.round === "shut" && remainingUp(model, state).length > 0) {
+    return refuse({ type: "not-shut" });
   }
-  if (canTry(machinery, state, check)) return GOOD;
-  const open = check.because.map((id) => jointWord(machinery.guide, id));
-  return refuse("proof", `Not everything it hangs on is made yet: ${wordList(open)}.`);
+  if (canTry(model, state, check)) return GOOD;
+  return refuse({ type: "hangs-on-open", joints: check.because });
 }
 
-function admitRework(
-  { guide, model }: Machinery,
-  state: BenchState,
-  id: string,
-): Result<true, Refusal> {
+function admitRework(model: Model, state: BenchState, id: string): Result<true, Refusal> {
   const joint = model.jointOf.get(id);
-  if (state.phase !== "up") return refuse("phase", "Going back comes in the build-up.");
+  if (state.phase !== "up") return refuse({ type: "not-building" });
   return joint !== undefined && state.made.includes(joint)
     ? GOOD
-    : refuse("order", `The ${jointWord(guide, id)} was not made in this job.`);
+    : refuse({ type: "not-made-here", joint: id });
 }
 
 /** Screws that by the ledger lie on the bench at the end. */
 export const expectedLeft = (state: BenchState): number =>
   [...state.lots.values()].reduce((sum, lot) => sum + looseOf(lot), 0);
-
-export function upWords({ guide, model }: Machinery, block: UpBlock): string {
-  const joint = (j: number): string => jointWord(guide, model.jointIds[j]!);
-  const part = (p: number): string => partWord(guide, model.partIds[p]!);
-  const because = (why: string | undefined): string => (why === undefined ? "." : `: ${why}.`);
-  switch (block.type) {
-    case "not-in-place":
-      return `The ${part(block.part)} is not in place yet.`;
-    case "covers-joint":
-      return `Make the ${joint(block.joint)} first: the ${part(block.by)} would lie over it.`;
-    case "covers-part":
-      return `Put the ${part(block.part)} in first: the ${part(block.by)} would lie over it.`;
-    case "make-before":
-      return `Make the ${joint(block.joint)} first${because(block.why)}`;
-    case "place-before":
-      return `Put the ${part(block.part)} in first${because(block.why)}`;
-    default:
-      return unreachable(block);
-  }
-}

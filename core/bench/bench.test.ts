@@ -1,20 +1,21 @@
-import type { GuideJoint } from "../guide/types.ts";
+import { pick, seeded } from "../base/seeded.ts";
+import type { GuideJoint } from "../guide/index.ts";
+import { planJob } from "../plan/index.ts";
+import { modelOf } from "../rules/index.ts";
+import { sweepLength, sweepOrder } from "../screws/index.ts";
+import { expectedLeft } from "./admit.ts";
+import { diveFromState } from "./dive-of-job.ts";
+import type { Entry, LedgerEvent } from "./events.ts";
+import { type Folded, foldLedger, foldOn } from "./fold.ts";
+import { gateOf, routeDown, routeUp } from "./route.ts";
 import { naiveWork } from "../../testing/naive-rules.ts";
 import { randomCase } from "../../testing/random-guide.ts";
 import { Bench } from "../../testing/bench.ts";
-import { pick, seeded } from "../base/seeded.ts";
-import { planJob } from "../plan/plan.ts";
 import { plug, smallGuide } from "../../testing/builders.ts";
-import { expectedLeft } from "./admit.ts";
-import type { Entry, LedgerEvent } from "./events.ts";
-import { gateOf, routeDown, routeUp } from "./route.ts";
-import { foldLedger, foldOn, machineryOf, type Folded } from "./fold.ts";
-import { diveFromState } from "./dive-of-job.ts";
-import { sweepLength, sweepOrder } from "./sweep.ts";
 
-const machinery = machineryOf(smallGuide());
+const model = modelOf(smallGuide());
 
-const fanJob = (): Bench => new Bench(machinery, { for: ["fan"] });
+const fanJob = (): Bench => new Bench(model, { for: ["fan"] });
 
 describe("the strip-down", () => {
   test("a step that is not reached yet is refused with what lies over it", () => {
@@ -90,10 +91,10 @@ describe("the build-up", () => {
   test("a gate is not passed until each joint is confirmed", () => {
     const bench = fanJob();
     bench.down();
-    expect(bench.tick({ do: "place", parts: ["fan"] })).toMatch(/begins when the swap/);
+    expect(bench.tick({ do: "place", parts: ["fan"] })).toMatch(/comes in the build-up/);
     bench.tick({ do: "swap" });
     const makeAll = (): void => {
-      for (const { step } of routeUp(machinery, bench.state)) {
+      for (const { step } of routeUp(model, bench.state)) {
         if (step.do === "place" && step.parts.includes("base")) return;
         expect(bench.tick(step)).toBeUndefined();
       }
@@ -101,7 +102,7 @@ describe("the build-up", () => {
     makeAll();
     const base: Entry = { do: "place", parts: ["base"] };
     expect(bench.tick(base)).toMatch(/^Last chance: confirm/);
-    const gate = gateOf(machinery, bench.state, base);
+    const gate = gateOf(model, bench.state, base);
     expect(gate.map(({ joint }) => joint).sort()).toEqual([
       "battery-plug",
       "fan-plug",
@@ -149,7 +150,7 @@ describe("taking back", () => {
     const bench = fanJob();
     bench.tick({ do: "release", joint: "base-clips" });
     const twice = [...bench.events, bench.events[1]!];
-    expect(foldLedger(machinery, twice).done).toHaveLength(1);
+    expect(foldLedger(model, twice).done).toHaveLength(1);
   });
 });
 
@@ -160,18 +161,16 @@ test("folding on from an earlier state is folding all of it", () => {
   bench.up();
   const { events } = bench;
   let on: Folded | undefined;
-  for (let i = 1; i <= events.length; i++) on = foldOn(machinery, on, events.slice(0, i));
-  expect(on!.state).toEqual(foldLedger(machinery, events));
+  for (let i = 1; i <= events.length; i++) on = foldOn(model, on, events.slice(0, i));
+  expect(on!.state).toEqual(foldLedger(model, events));
   const back: LedgerEvent = {
     ...events.at(-1)!,
     id: "back",
     entry: { do: "take-back", event: events.at(-1)!.id },
   };
-  expect(foldOn(machinery, on, [...events, back]).state).toEqual(
-    foldLedger(machinery, [...events, back]),
-  );
-  expect(foldOn(machinery, on, events.slice(0, 4)).state).toEqual(
-    foldLedger(machinery, events.slice(0, 4)),
+  expect(foldOn(model, on, [...events, back]).state).toEqual(foldLedger(model, [...events, back]));
+  expect(foldOn(model, on, events.slice(0, 4)).state).toEqual(
+    foldLedger(model, events.slice(0, 4)),
   );
 });
 
@@ -180,7 +179,7 @@ describe("a change of plan", () => {
     const bench = fanJob();
     bench.tick({ do: "release", joint: "base-clips" });
     expect(bench.replan({ for: ["battery"] })).toBeUndefined();
-    const keys = routeDown(machinery, bench.state).steps.map((s) => JSON.stringify(s));
+    const keys = routeDown(model, bench.state).steps.map((s) => JSON.stringify(s));
     expect(keys.join()).not.toContain("base-clips");
     expect(keys.join()).toContain("battery-screws");
     bench.down();
@@ -193,17 +192,17 @@ describe("a change of plan", () => {
 describe("the dive line", () => {
   test("goes down, turns at the swap and comes back to nought", () => {
     const bench = fanJob();
-    const fresh = diveFromState(machinery, bench.state);
+    const fresh = diveFromState(model, bench.state);
     expect(fresh.here).toBe(0);
     expect(fresh.points.at(-1)!.depth).toBe(0);
     expect(fresh.deepest).toBe(2);
     bench.down();
     bench.tick({ do: "swap" });
-    const turned = diveFromState(machinery, bench.state);
+    const turned = diveFromState(model, bench.state);
     expect(turned.points[turned.here]!.kind).toBe("swap");
     expect(turned.points.filter(({ gate }) => gate)).toHaveLength(1);
     bench.up();
-    const end = diveFromState(machinery, bench.state);
+    const end = diveFromState(model, bench.state);
     expect(end.here).toBe(end.points.length - 1);
   });
 });
@@ -211,7 +210,7 @@ describe("the dive line", () => {
 describe("any order that is admitted leads to the end", () => {
   test.each(Array.from({ length: 60 }, (_, i) => i + 1))("seed %i", (seed) => {
     const { guide, job } = randomCase(seed);
-    const machine = machineryOf(guide);
+    const machine = modelOf(guide);
     if (!planJob(guide, job).ok) return expect(naiveWork(guide, job, 300)).not.toBe(0);
     const random = seeded(seed);
     const bench = new Bench(machine, job);
@@ -264,7 +263,7 @@ test("captive screws are counted but have no cell", () => {
     "fan-screws": { ...guide.joints["fan-screws"], captive: true } as GuideJoint,
     extra: plug(["board", "fan"]),
   };
-  const bench = new Bench(machineryOf({ ...guide, joints }), { for: ["fan"] });
+  const bench = new Bench(modelOf({ ...guide, joints }), { for: ["fan"] });
   bench.down();
   expect(bench.state.lots.get("fan-screws")).toMatchObject({ out: 2, cell: undefined });
 });

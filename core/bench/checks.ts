@@ -1,7 +1,8 @@
-import type { Guide, GuideJoint } from "../guide/types.ts";
-import type { Step } from "../plan/plan.ts";
+import type { Guide, GuideJoint } from "../guide/index.ts";
+import type { Step } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
 import type { Round } from "./events.ts";
-import { checkKey, doneIndex, type BenchState, type Checked, type Machinery } from "./fold.ts";
+import { type BenchState, type Checked, checkKey, doneIndex } from "./fold.ts";
 
 /** A function to be tried out, and the connectors opened in this job that it hangs on. */
 export interface Check {
@@ -16,7 +17,8 @@ export const HEAT_CHECK = "temperature under load";
  * What has to be proven: every function whose connector was opened in this job, and the temperature
  * where what holds a cooler was; nothing more, nothing less. In the order they were opened.
  */
-export function checksOf({ guide, model }: Machinery, state: BenchState): readonly Check[] {
+export function checksOf(model: Model, state: BenchState): readonly Check[] {
+  const { guide } = model;
   const because = new Map<string, string[]>();
   const opened = new Set([
     ...state.done.flatMap((move) => (move.do === "release" ? [move.joint] : [])),
@@ -42,18 +44,18 @@ const holdsCooler = (guide: Guide, joint: GuideJoint): boolean =>
   joint.joins.some((id) => guide.parts[id]!.kind === "motherboard");
 
 /** Whether all that a check hangs on is made, so that it can be tried. */
-export const canTry = ({ model }: Machinery, state: BenchState, { because }: Check): boolean =>
+export const canTry = (model: Model, state: BenchState, { because }: Check): boolean =>
   because.every((id) => state.machine.open[model.jointOf.get(id)!] === 0);
 
 export const resultOf = (state: BenchState, round: Round, what: string): Checked | undefined =>
   state.checks.get(checkKey(round, what));
 
 /** The checks of a round that have no result yet, or a bad one. Before the cover only what can be tried. */
-export function unproven(machinery: Machinery, state: BenchState, round: Round): readonly Check[] {
-  return checksOf(machinery, state).filter((check) => {
+export function checksLeft(model: Model, state: BenchState, round: Round): readonly Check[] {
+  return checksOf(model, state).filter((check) => {
     const result = resultOf(state, round, check.what)?.result;
     if (result === "pass" || result === "na") return false;
-    return round === "shut" || canTry(machinery, state, check);
+    return round === "shut" || canTry(model, state, check);
   });
 }
 
@@ -61,7 +63,8 @@ export function unproven(machinery: Machinery, state: BenchState, round: Round):
  * Whether a step closes the machine: the mirror of the first cover that came off (of the first lift
  * where no cover did). Before it all that was opened is tried out.
  */
-export function closesMachine({ guide, model }: Machinery, state: BenchState, step: Step): boolean {
+export function closesMachine(model: Model, state: BenchState, step: Step): boolean {
+  const { guide } = model;
   if (step.do !== "place") return false;
   const covers = (ids: readonly number[]): boolean =>
     ids.some((p) => guide.parts[model.partIds[p]!]!.kind === "cover");

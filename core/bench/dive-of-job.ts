@@ -1,7 +1,7 @@
-import type { Plan } from "../plan/plan.ts";
-import { diveOf, type Dive } from "../plan/dive.ts";
+import { type Dive, diveOf, type Plan } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
+import { type BenchState, mirrored, stepOfDone } from "./fold.ts";
 import { routeDown, routeUp } from "./route.ts";
-import { mirrored, stepOfDone, type BenchState, type Machinery } from "./fold.ts";
 
 /** The dive line of a plan that has not been begun. */
 export function diveFromPlan(plan: Plan): Dive {
@@ -14,10 +14,9 @@ export function diveFromPlan(plan: Plan): Dive {
 }
 
 /** The dive line of a job at the bench: what was done, then what is left, then its mirror. */
-export function diveFromState(machinery: Machinery, state: BenchState): Dive {
-  const { model } = machinery;
+export function diveFromState(model: Model, state: BenchState): Dive {
   const doneDown = state.done.map((move) => stepOfDone(model, move));
-  const left = state.phase === "down" ? routeDown(machinery, state).steps : [];
+  const left = state.phase === "down" ? routeDown(model, state).steps : [];
   const down = [
     ...doneDown.map((step) => ({ step, done: true })),
     ...left.map((step) => ({ step, done: false })),
@@ -31,7 +30,7 @@ export function diveFromState(machinery: Machinery, state: BenchState): Dive {
     .filter((_, i) => state.undone.has(i))
     .map((move) => ({ step: mirrored(stepOfDone(model, move)), done: true, gate: false }))
     .reverse();
-  const ahead = routeUp(machinery, state).map(({ step, gate }) => ({
+  const ahead = routeUp(model, state).map(({ step, gate }) => ({
     step,
     done: false,
     gate: gate.length > 0,

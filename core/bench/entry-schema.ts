@@ -1,5 +1,5 @@
 import { Ajv2020, type ValidateFunction } from "ajv/dist/2020.js";
-import { CHECK_RESULTS, COUNT_REASONS, HABITS, type Entry } from "./events.ts";
+import { CHECK_RESULTS, COUNT_REASONS, type Entry, HABITS } from "./events.ts";
 
 const id = { type: "string", minLength: 1, maxLength: 120 };
 const ids = { type: "array", items: id, minItems: 1, maxItems: 1000 };

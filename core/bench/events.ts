@@ -1,5 +1,5 @@
-import type { Job, Step } from "../plan/index.ts";
-import type { DownStep } from "../plan/plan.ts";
+import type { DownStep, Step } from "../plan/index.ts";
+import type { Job } from "../rules/index.ts";
 
 export const COUNT_REASONS = ["missing-at-intake", "stuck", "lost", "found"] as const;
 export type CountReason = (typeof COUNT_REASONS)[number];
@@ -58,7 +58,7 @@ export type Entry =
       readonly answer: "yes" | "no";
       readonly note?: string;
     }
-  /** A function of the machine tried out (see proof.ts). */
+  /** A function of the machine tried out (see checks.ts). */
   | {
       readonly do: "check";
       readonly round: Round;

@@ -1,8 +1,13 @@
-import type { Guide } from "../guide/types.ts";
-import { modelOf, type Model } from "../rules/model.ts";
-import { problemOf, type Job, type Problem } from "../rules/problem.ts";
-import type { DownStep, UpStep } from "../plan/plan.ts";
-import { after, closedMachine, type State } from "../rules/state.ts";
+import type { DownStep, UpStep } from "../plan/index.ts";
+import {
+  after,
+  closedMachine,
+  type Job,
+  type Model,
+  type Problem,
+  problemOf,
+  type State,
+} from "../rules/index.ts";
 import {
   type CheckResult,
   type Entry,
@@ -13,8 +18,8 @@ import {
   stepKey,
   takenBack,
 } from "./events.ts";
-import { fromLastTime, putIn, takenOut, type Lot } from "./lots.ts";
-import { placed, type Done, type DoneLift } from "./mirror.ts";
+import { fromLastTime, type Lot, putIn, takenOut } from "./lots.ts";
+import { type Done, type DoneLift, placed } from "./mirror.ts";
 
 export type Phase = "idle" | "down" | "swap" | "up" | "closed";
 
@@ -56,27 +61,20 @@ export type Checked = Extract<Entry, { do: "check" }>;
 export const checkKey = (round: Round, what: string): string => `${round}:${what}`;
 export type { CheckResult };
 
-/** Guide and model side by side, made once and handed on. */
-export interface Machinery {
-  readonly guide: Guide;
-  readonly model: Model;
-}
-export const machineryOf = (guide: Guide): Machinery => ({ guide, model: modelOf(guide) });
-
 /**
  * The state that events lead to, oldest first. An event that was taken back counts as if it had
  * not been, and an id that comes twice counts once. Events are facts that were admitted before: one
  * that names what the guide does not have throws.
  */
-export function foldLedger(machinery: Machinery, events: readonly LedgerEvent[]): BenchState {
+export function foldLedger(model: Model, events: readonly LedgerEvent[]): BenchState {
   const taken = takenBack(events);
   const seen = new Set<string>();
   const live: string[] = [];
-  let state: BenchState = { ...emptyBench(machinery.model), live };
+  let state: BenchState = { ...emptyBench(model), live };
   for (const event of events) {
     if (taken.has(event.id) || event.entry.do === "take-back" || seen.has(event.id)) continue;
     seen.add(event.id);
-    state = apply(machinery.model, state, event.entry);
+    state = apply(model, state, event.entry);
     if (event.entry.do === "start") live.length = 0;
     live.push(event.id);
   }
@@ -91,29 +89,29 @@ export interface Folded {
 
 /** As `foldLedger`, from an earlier state where the events only go on from it. */
 export function foldOn(
-  machinery: Machinery,
+  model: Model,
   before: Folded | undefined,
   events: readonly LedgerEvent[],
 ): Folded {
   const isSame = (event: LedgerEvent, i: number): boolean => before!.events[i]?.id === event.id;
-  if (!before || events.length < before.events.length) return folded(machinery, events);
+  if (!before || events.length < before.events.length) return folded(model, events);
   const known = before.events.length;
   const goesOn = events.slice(0, known).every(isSame);
   const fresh = events.slice(known);
   const ids = new Set(before.events.map(({ id }) => id));
   const isPlain = fresh.every(({ id, entry }) => entry.do !== "take-back" && !ids.has(id));
-  if (!goesOn || !isPlain || fresh.length > 1) return folded(machinery, events);
+  if (!goesOn || !isPlain || fresh.length > 1) return folded(model, events);
   let { state } = before;
   for (const { id, entry } of fresh) {
     const before = entry.do === "start" ? [] : state.live;
-    state = { ...apply(machinery.model, state, entry), live: [...before, id] };
+    state = { ...apply(model, state, entry), live: [...before, id] };
   }
   return { events, state };
 }
 
-const folded = (machinery: Machinery, events: readonly LedgerEvent[]): Folded => ({
+const folded = (model: Model, events: readonly LedgerEvent[]): Folded => ({
   events,
-  state: foldLedger(machinery, events),
+  state: foldLedger(model, events),
 });
 
 const emptyBench = (model: Model): BenchState => ({

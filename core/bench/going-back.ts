@@ -1,7 +1,7 @@
-import { planJob } from "../plan/plan.ts";
-import { machineOf } from "./route.ts";
-import type { BenchState, Machinery } from "./fold.ts";
+import { planJob, savedState } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
 import { checksOf } from "./checks.ts";
+import type { BenchState } from "./fold.ts";
 
 /** A joint that may have been missed, and what it costs to get back to it from here. */
 export interface Rework {
@@ -13,13 +13,10 @@ export interface Rework {
 }
 
 /** For a function that fails: the joints opened in this job that it hangs on, cheapest first. */
-export function reworkChoices(
-  { guide, model }: Machinery,
-  state: BenchState,
-  what: string,
-): readonly Rework[] {
-  const check = checksOf({ guide, model }, state).find((one) => one.what === what);
-  const from = machineOf(model, state.machine);
+export function reworkChoices(model: Model, state: BenchState, what: string): readonly Rework[] {
+  const { guide } = model;
+  const check = checksOf(model, state).find((one) => one.what === what);
+  const from = savedState(model, state.machine);
   return (check?.because ?? [])
     .flatMap((joint) => {
       const plan = planJob(guide, { for: [], reach: [joint] }, from);

@@ -18,7 +18,6 @@ export {
   apply,
   foldLedger,
   foldOn,
-  machineryOf,
   mirrored,
   remainingDown,
   remainingUp,
@@ -26,48 +25,34 @@ export {
   type BenchState,
   type Checked,
   type Folded,
-  type Machinery,
   type Phase,
 } from "./fold.ts";
 export { screwsIn, type Lot } from "./lots.ts";
 export { admit, expectedLeft, type Refusal } from "./admit.ts";
-export { gateOf, machineOf, nextCell, routeDown, routeUp } from "./route.ts";
-export { diveOf, type Dive, type DivePoint } from "../plan/dive.ts";
-export {
-  careLines,
-  CONNECTOR_OPENS,
-  deadWithout,
-  mainPart,
-  stepWords,
-  toolWords,
-} from "../words/step-words.ts";
-export { sweepLength, sweepOrder, type Spot } from "./sweep.ts";
+export type { UpBlock } from "./mirror.ts";
+export { gateOf, nextCell, routeDown, routeUp } from "./route.ts";
 export { diveFromPlan, diveFromState } from "./dive-of-job.ts";
-export { heldBy, leavesFor, openStop, stopById, stopsOf, type Stop } from "./stops.ts";
+export {
+  heldBy,
+  leavesFor,
+  openStop,
+  stopById,
+  stopsOf,
+  type Stop,
+  type StopKind,
+} from "./stops.ts";
 export {
   canTry,
   checksOf,
   closesMachine,
   HEAT_CHECK,
   resultOf,
-  unproven,
+  checksLeft,
   type Check,
 } from "./checks.ts";
 export {
-  learn,
-  marksOf,
-  paceOf,
-  stepEstimate,
-  stepKind,
-  stepTimes,
-  type Learnt,
-  type Marks,
-  type StepTime,
-} from "../minutes/minutes.ts";
-export {
   leadRoute,
   lotsOf,
-  placeWords,
   tighteningOf,
   trayOfPlan,
   trayPlan,
@@ -77,3 +62,4 @@ export {
   type Whereabouts,
 } from "./tray-plan.ts";
 export { reworkChoices, type Rework } from "./going-back.ts";
+export { isEntry } from "./entry-schema.ts";

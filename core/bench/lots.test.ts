@@ -1,13 +1,14 @@
-import { planJob } from "../plan/plan.ts";
-import { Bench } from "../../testing/bench.ts";
-import { smallGuide } from "../../testing/builders.ts";
+import { planJob } from "../plan/index.ts";
+import { modelOf } from "../rules/index.ts";
 import { expectedLeft } from "./admit.ts";
 import type { Entry } from "./events.ts";
-import { apply, machineryOf } from "./fold.ts";
-import { fromLastTime, looseOf, putIn, screwsIn, takenOut, type Lot } from "./lots.ts";
+import { apply } from "./fold.ts";
+import { fromLastTime, looseOf, type Lot, putIn, screwsIn, takenOut } from "./lots.ts";
+import { Bench } from "../../testing/bench.ts";
+import { smallGuide } from "../../testing/builders.ts";
 
-const machinery = machineryOf(smallGuide());
-const fanJob = (): Bench => new Bench(machinery, { for: ["fan"] });
+const model = modelOf(smallGuide());
+const fanJob = (): Bench => new Bench(model, { for: ["fan"] });
 
 const lot = (more: Partial<Lot> = {}): Lot => ({
   joint: "fan-screws",
@@ -86,7 +87,7 @@ describe("a machine that is opened once more", () => {
     return bench;
   }
   const start = (): Entry => {
-    const plan = planJob(machinery.guide, { for: ["fan"] });
+    const plan = planJob(model.guide, { for: ["fan"] });
     if (!plan.ok) throw new Error("no plan");
     return { do: "start", job: { for: ["fan"] }, down: plan.value.down };
   };
@@ -139,10 +140,10 @@ test("a screw kept out stays on the bench through a rework, until it goes in aft
   const fan = "fan-screws";
   bench.up({ [fan]: 1 }, "battery-plug");
   expect(bench.tick({ do: "rework", joint: fan })).toBeUndefined();
-  const opened = apply(machinery.model, bench.state, { do: "release", joint: fan });
+  const opened = apply(model, bench.state, { do: "release", joint: fan });
   expect(opened.lots.get(fan)).toMatchObject({ out: 1, loose: 1 });
   const shut = apply(
-    machinery.model,
+    model,
     { ...opened, phase: "up" },
     {
       do: "make",

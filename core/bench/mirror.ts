@@ -1,6 +1,10 @@
-import type { Model } from "../rules/model.ts";
-import type { Precedence, Problem } from "../rules/problem.ts";
-import { coverOver, type State } from "../rules/state.ts";
+import {
+  coverOver,
+  type Model,
+  type Precedence,
+  type Problem,
+  type State,
+} from "../rules/index.ts";
 
 /** A lift that was done: its parts, and the part of what stayed that is nearest to the frame. */
 export interface DoneLift {

@@ -1,8 +1,7 @@
-import { moveOf, type DownStep, type Machine, type UpStep } from "../plan/plan.ts";
-import { after, blockOf, type State } from "../rules/state.ts";
-import type { Model } from "../rules/model.ts";
-import { type BenchState, doneIndex, type Machinery, remainingDown, remainingUp } from "./fold.ts";
-import { gateJoints, placed, upBlock, type DoneLift } from "./mirror.ts";
+import { type DownStep, moveOf, type UpStep } from "../plan/index.ts";
+import { after, blockOf, type Model } from "../rules/index.ts";
+import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
+import { type DoneLift, gateJoints, placed, upBlock } from "./mirror.ts";
 
 /** The steps that are left, in an order that can be followed from here. */
 export interface Route {
@@ -12,17 +11,17 @@ export interface Route {
 }
 
 /** A state never changes, and the screen asks for its way several times: worked out once. */
-function oncePerState<T>(work: (machinery: Machinery, state: BenchState) => T) {
+function oncePerState<T>(work: (model: Model, state: BenchState) => T) {
   const known = new WeakMap<BenchState, T>();
-  return (machinery: Machinery, state: BenchState): T => {
-    const found = known.get(state) ?? work(machinery, state);
+  return (model: Model, state: BenchState): T => {
+    const found = known.get(state) ?? work(model, state);
     known.set(state, found);
     return found;
   };
 }
 
 /** The steps of the plan that are left, in the plan's order as far as the rules allow it from here. */
-export const routeDown = oncePerState(({ model }, state): Route => {
+export const routeDown = oncePerState((model, state): Route => {
   const steps: DownStep[] = [];
   const left = [...remainingDown(model, state)];
   let machine = state.machine;
@@ -45,8 +44,7 @@ export interface UpAhead {
 }
 
 /** The mirror of what was done, in an order that can be followed from here, with its gates. */
-export const routeUp = oncePerState((machinery, state): readonly UpAhead[] => {
-  const { model } = machinery;
+export const routeUp = oncePerState((model, state): readonly UpAhead[] => {
   const steps: UpAhead[] = [];
   const left = [...remainingUp(model, state)];
   let at: BenchState = state;
@@ -57,7 +55,7 @@ export const routeUp = oncePerState((machinery, state): readonly UpAhead[] => {
     });
     if (next < 0) throw new Error("build-up: the step done last cannot be mirrored");
     const [step] = left.splice(next, 1);
-    const gate = gateOf(machinery, at, step!).map(({ joint }) => joint);
+    const gate = gateOf(model, at, step!).map(({ joint }) => joint);
     at = mirroredOnce(model, at, step!);
     steps.push({ step: step!, gate });
   }
@@ -77,7 +75,7 @@ function mirroredOnce(model: Model, state: BenchState, step: UpStep): BenchState
 
 /** Joints to confirm before a place, each with whether it has been confirmed. Empty: no gate. */
 export function gateOf(
-  { model }: Machinery,
+  model: Model,
   state: BenchState,
   step: UpStep,
 ): readonly { readonly joint: string; readonly confirmed: boolean }[] {
@@ -88,21 +86,6 @@ export function gateOf(
     joint: model.jointIds[j]!,
     confirmed: state.confirmed.has(j),
   }));
-}
-
-/** A machine as ids, to be stored or planned from. */
-export function machineOf(model: Model, state: State): Machine {
-  const stacks = new Map<number, string[]>();
-  for (const [p, s] of state.stack.entries()) {
-    stacks.set(s, [...(stacks.get(s) ?? []), model.partIds[p]!]);
-  }
-  const named = (flags: Uint8Array, ids: readonly string[]): string[] =>
-    ids.filter((_, i) => flags[i] === 1);
-  return {
-    open: named(state.open, model.jointIds),
-    stacks: [...stacks.values()],
-    lifted: named(state.lifted, model.partIds),
-  };
 }
 
 /** The first free cell: one above the highest in use. */

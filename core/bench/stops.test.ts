@@ -1,41 +1,41 @@
+import type { Guide } from "../guide/index.ts";
+import { planJob, savedState } from "../plan/index.ts";
+import { type Job, type Model, modelOf } from "../rules/index.ts";
+import { refusalWords } from "../words/index.ts";
+import { admit } from "./admit.ts";
+import { checksLeft, checksOf, closesMachine } from "./checks.ts";
+import type { Entry, LedgerEvent } from "./events.ts";
+import { type BenchState, foldLedger } from "./fold.ts";
+import { heldBy, openStop, stopById, stopsOf } from "./stops.ts";
 import { clips, guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import { nextEntry } from "../../testing/play.ts";
-import type { Guide } from "../guide/types.ts";
-import { planJob } from "../plan/plan.ts";
-import type { Job } from "../rules/problem.ts";
-import { admit } from "./admit.ts";
-import type { Entry, LedgerEvent } from "./events.ts";
-import { machineOf } from "./route.ts";
-import { foldLedger, machineryOf, type BenchState, type Machinery } from "./fold.ts";
-import { checksOf, closesMachine, unproven } from "./checks.ts";
-import { heldBy, openStop, stopById, stopsOf } from "./stops.ts";
 
 class TestBench {
   readonly events: LedgerEvent[] = [];
-  readonly machinery: Machinery;
+  readonly model: Model;
   constructor(facts: Guide, job: Job) {
-    this.machinery = machineryOf(facts);
+    this.model = modelOf(facts);
     const plan = planJob(facts, job);
     if (!plan.ok) throw new Error("no plan");
     this.push({ do: "start", job, down: plan.value.down });
   }
   get state(): BenchState {
-    return foldLedger(this.machinery, this.events);
+    return foldLedger(this.model, this.events);
   }
   push(entry: Entry): void {
     const id = `e${this.events.length}`;
     this.events.push({ id, at: "2026-01-01T00:00:00Z", by: "t", entry });
   }
   tick(entry: Entry): string | undefined {
-    const answer = admit(this.machinery, this.state, entry);
-    if (!answer.ok) return answer.error.message;
+    const answer = admit(this.model, this.state, entry);
+    if (!answer.ok) return refusalWords(this.model, answer.error);
     this.push(entry);
     return undefined;
   }
   /** Plays on until an entry comes that `isEnough` says to stop before. */
   playTo(isEnough: (entry: Entry) => boolean): Entry | undefined {
     for (let guard = 0; guard < 300; guard++) {
-      const entry = nextEntry(this.machinery, this.state, undefined);
+      const entry = nextEntry(this.model, this.state, undefined);
       if (!entry || isEnough(entry)) return entry;
       expect(this.tick(entry)).toBeUndefined();
     }
@@ -53,7 +53,7 @@ describe("stops", () => {
     expect(job.tick(first)).toMatch(/^Answer first: Charger out/);
     expect(job.tick({ do: "answer", stop: "begin", answer: "no" })).toBeUndefined();
     expect(job.tick(first)).toMatch(/^Answer first/);
-    expect(heldBy(job.machinery, job.state)).toBeUndefined();
+    expect(heldBy(job.model, job.state)).toBeUndefined();
     expect(job.tick({ do: "answer", stop: "begin", answer: "yes" })).toBeUndefined();
     expect(job.tick(first)).toBeUndefined();
   });
@@ -63,9 +63,7 @@ describe("stops", () => {
     const asked = job.playTo((entry) => entry.do === "answer" && entry.stop.startsWith("lithium"));
     expect(asked).toEqual({ do: "answer", stop: "lithium:battery", answer: "no" });
     expect(
-      stopsOf(job.machinery, job.state, { do: "release", joint: "battery-plug" }).map(
-        ({ id }) => id,
-      ),
+      stopsOf(job.model, job.state, { do: "release", joint: "battery-plug" }).map(({ id }) => id),
     ).not.toContain("lithium:battery");
   });
 
@@ -73,21 +71,19 @@ describe("stops", () => {
     const job = battery();
     job.playTo((entry) => entry.do === "answer" && entry.stop.startsWith("lithium"));
     expect(job.tick({ do: "answer", stop: "lithium:battery", answer: "yes" })).toBeUndefined();
-    expect(heldBy(job.machinery, job.state)?.id).toBe("lithium:battery");
+    expect(heldBy(job.model, job.state)?.id).toBe("lithium:battery");
     expect(job.tick({ do: "release", joint: "battery-screws" })).toMatch(/^This job is held. Stop/);
     expect(job.tick({ do: "answer", stop: "lithium:battery", answer: "no" })).toMatch(/write down/);
     const note = "exchanged by the licensed firm";
     expect(job.tick({ do: "answer", stop: "lithium:battery", answer: "no", note })).toBeUndefined();
-    expect(heldBy(job.machinery, job.state)).toBeUndefined();
+    expect(heldBy(job.model, job.state)).toBeUndefined();
     expect(job.tick({ do: "release", joint: "battery-screws" })).toBeUndefined();
   });
 
   test("once the power is off it is drained before anything that harm can come to", () => {
     const job = fan();
     job.playTo((entry) => entry.do === "answer" && entry.stop === "drain");
-    expect(openStop(job.machinery, job.state, { do: "release", joint: "fan-plug" })?.id).toBe(
-      "drain",
-    );
+    expect(openStop(job.model, job.state, { do: "release", joint: "fan-plug" })?.id).toBe("drain");
   });
 
   test("seals, hinges and hot coolers ask where they are, and only there", () => {
@@ -106,10 +102,10 @@ describe("stops", () => {
         edge: clips(["display", "frame"]),
       },
     });
-    const machinery = machineryOf(facts);
-    const state = foldLedger(machinery, []);
+    const model = modelOf(facts);
+    const state = foldLedger(model, []);
     const ids = (step: Parameters<typeof stopsOf>[2]) =>
-      stopsOf(machinery, state, step).map(({ id }) => id);
+      stopsOf(model, state, step).map(({ id }) => id);
     expect(ids({ do: "release", joint: "glue" })).toContain("seal:seal");
     expect(ids({ do: "release", joint: "hinge" })).toContain("hinge");
     expect(ids({ do: "release", joint: "lead" })).not.toContain("hinge");
@@ -120,11 +116,11 @@ describe("stops", () => {
   });
 });
 
-describe("proof", () => {
+describe("checks", () => {
   test("what was opened is checked, nothing more and nothing less", () => {
     const job = fan();
     job.playTo((entry) => entry.do === "swap");
-    expect(checksOf(job.machinery, job.state)).toEqual([{ what: "fan", because: ["fan-plug"] }]);
+    expect(checksOf(job.model, job.state)).toEqual([{ what: "fan", because: ["fan-plug"] }]);
   });
 
   test("the cover does not go on before the checks, nor is the job closed before they are done again", () => {
@@ -132,7 +128,7 @@ describe("proof", () => {
     const place = job.playTo((entry) => entry.do === "check");
     expect(place).toMatchObject({ do: "check", round: "open", what: "fan" });
     const cover = { do: "place", parts: ["base"] } as const;
-    expect(closesMachine(job.machinery, job.state, cover)).toBe(true);
+    expect(closesMachine(job.model, job.state, cover)).toBe(true);
     expect(job.tick(cover)).toBe("Before this goes on, try out: fan.");
     expect(job.tick({ do: "check", round: "open", what: "fan", result: "na" })).toMatch(/Say why/);
     expect(job.tick({ do: "check", round: "open", what: "fan", result: "fail" })).toBeUndefined();
@@ -156,9 +152,9 @@ describe("proof", () => {
     job.playTo((entry) => entry.do === "check");
     expect(job.tick({ do: "rework", joint: "board-screws" })).toMatch(/was not made in this job/);
     expect(job.tick({ do: "rework", joint: "fan-plug" })).toBeUndefined();
-    const { machinery } = job;
+    const { model } = job;
     const back: Job = { for: [], reach: ["fan-plug"] };
-    const plan = planJob(machinery.guide, back, machineOf(machinery.model, job.state.machine));
+    const plan = planJob(model.guide, back, savedState(model, job.state.machine));
     if (!plan.ok) throw new Error("no way back");
     expect(job.tick({ do: "replan", job: back, down: plan.value.down })).toBeUndefined();
     expect(job.state).toMatchObject({ phase: "down", rework: "fan-plug", targets: ["fan"] });
@@ -166,7 +162,7 @@ describe("proof", () => {
     expect(job.state.done.map((move) => move.do)).toContain("lift");
     const end = job.playTo((entry) => entry.do === "close");
     expect(end).toEqual({ do: "close", left: 0 });
-    expect(unproven(machinery, job.state, "shut")).toEqual([]);
+    expect(checksLeft(model, job.state, "shut")).toEqual([]);
     expect(job.tick(end!)).toBeUndefined();
   });
 

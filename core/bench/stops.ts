@@ -1,76 +1,55 @@
-import { partWord } from "../words/names.ts";
-import type { Guide } from "../guide/types.ts";
-import type { DownStep, Step } from "../plan/plan.ts";
+import type { Guide } from "../guide/index.ts";
+import type { DownStep, Step } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
 import type { Entry } from "./events.ts";
-import type { Answer, BenchState, Machinery } from "./fold.ts";
+import type { Answer, BenchState } from "./fold.ts";
+
+/** What a stop is about; the words are in `words/stop-words.ts`. */
+export type StopKind = "begin" | "drain" | "hinge" | "heat" | "seal" | "lithium";
 
 /** A question that is answered, not clicked away, before a step is done. */
 export interface Stop {
-  /** `begin`, `drain`, `hinge`, `heat`, `seal:PART` or `lithium:PART`. */
+  /** Its kind, or `seal:PART`, `lithium:PART`. */
   readonly id: string;
-  readonly ask: string;
+  readonly kind: StopKind;
+  /** The part it asks about, where it asks about one. */
+  readonly part: string | undefined;
   /** The answer with which the job may go on. */
   readonly good: Answer["answer"];
-  /** What to do when the answer is the other one. */
-  readonly otherwise: string;
   /** Whether the other answer holds the ticket, or only the step until it is done. */
   readonly holds: boolean;
 }
 
-const BEGIN: Stop = {
-  id: "begin",
-  ask: "Charger out, machine shut down, strap or mat on, glasses at hand?",
+const plainStop = (kind: StopKind): Stop => ({
+  id: kind,
+  kind,
+  part: undefined,
   good: "yes",
-  otherwise: "Do that first: clips fly, and a board that lives is a board that dies.",
   holds: false,
-};
-const DRAIN: Stop = {
-  id: "drain",
-  ask: "Battery off. Power button held for ten seconds?",
-  good: "yes",
-  otherwise: "Hold the power button for ten seconds: it drains what is left on the board.",
-  holds: false,
-};
-const HINGE: Stop = {
-  id: "hinge",
-  ask: "Is the display held, so that it cannot drop or spring?",
-  good: "yes",
-  otherwise: "Support the lid, or leave one screw in each hinge until it is held.",
-  holds: false,
-};
-const HEAT: Stop = {
-  id: "heat",
-  ask: "Has the cooler gone cold since the last load?",
-  good: "yes",
-  otherwise: "Wait until it can be touched; the fins are sharp besides.",
-  holds: false,
-};
+});
+const BEGIN = plainStop("begin");
+const DRAIN = plainStop("drain");
+const HINGE = plainStop("hinge");
+const HEAT = plainStop("heat");
 
-const sealStop = (guide: Guide, part: string): Stop => ({
+const sealStop = (part: string): Stop => ({
   id: `seal:${part}`,
-  ask: `Has the customer agreed that the ${partWord(guide, part)} is broken?`,
+  kind: "seal",
+  part,
   good: "yes",
-  otherwise:
-    "Ask the customer first. What a broken seal means for the warranty, local law decides. The ticket is held.",
   holds: true,
 });
-
-const lithiumStop = (guide: Guide, part: string): Stop => ({
+const lithiumStop = (part: string): Stop => ({
   id: `lithium:${part}`,
-  ask: `Look at the ${partWord(guide, part)}: is it swollen, dented, warm or sweet-smelling?`,
+  kind: "lithium",
+  part,
   good: "no",
-  otherwise:
-    "Stop. Do not charge, bend, prise or puncture it; no heat gun, no blade. Move the machine to the " +
-    "fire-safe place and follow the local rules for transport and licensed disposal. The ticket is held.",
   holds: true,
 });
 
 /** The stops of a step on the machine as it is now, answered or not. The build-up has none. */
-export function stopsOf(
-  { guide, model }: Machinery,
-  state: BenchState,
-  step: Step,
-): readonly Stop[] {
+export function stopsOf(model: Model, state: BenchState, step: Step): readonly Stop[] {
+  const { guide } = model;
   if (step.do === "place" || step.do === "make") return [];
   const stops: Stop[] = [];
   if (state.done.length === 0) stops.push(BEGIN);
@@ -78,11 +57,11 @@ export function stopsOf(
   const isPlug = step.do === "release" && guide.joints[step.joint]!.kind === "connector";
   const kinds = (kind: string): readonly string[] =>
     touched.filter((id) => guide.parts[id]!.kind === kind);
-  if (needsDrain({ guide, model }, state, step)) stops.push(DRAIN);
-  if (step.do === "release") for (const id of kinds("sticker")) stops.push(sealStop(guide, id));
+  if (needsDrain(model, state, step)) stops.push(DRAIN);
+  if (step.do === "release") for (const id of kinds("sticker")) stops.push(sealStop(id));
   if (!isPlug) {
     for (const id of touched.filter((part) => guide.parts[part]!.handling?.includes("lithium"))) {
-      stops.push(lithiumStop(guide, id));
+      stops.push(lithiumStop(id));
     }
   }
   const isScrews = step.do === "release" && guide.joints[step.joint]!.kind === "screws";
@@ -100,7 +79,7 @@ const isCooler = (guide: Guide, step: Extract<DownStep, { do: "lift" }>): boolea
   );
 
 /** The first step that wants the power off, once the power is off. */
-function needsDrain({ model }: Machinery, state: BenchState, step: DownStep): boolean {
+function needsDrain(model: Model, state: BenchState, step: DownStep): boolean {
   if (model.powerJoints.length === 0) return false;
   if (model.powerJoints.some((j) => state.machine.open[j] !== 1)) return false;
   return step.do === "release"
@@ -109,16 +88,16 @@ function needsDrain({ model }: Machinery, state: BenchState, step: DownStep): bo
 }
 
 /** The first stop of a step that is not answered as it must be. */
-export function openStop(machinery: Machinery, state: BenchState, step: Step): Stop | undefined {
-  return stopsOf(machinery, state, step).find(
+export function openStop(model: Model, state: BenchState, step: Step): Stop | undefined {
+  return stopsOf(model, state, step).find(
     (stop) => state.answers.get(stop.id)?.answer !== stop.good,
   );
 }
 
 /** The stop that holds the job: answered, and not with what lets it go on. */
-export function heldBy(machinery: Machinery, state: BenchState): Stop | undefined {
+export function heldBy(model: Model, state: BenchState): Stop | undefined {
   for (const { stop: id, answer } of state.answers.values()) {
-    const stop = stopById(machinery.guide, id);
+    const stop = stopById(model.guide, id);
     if (stop?.holds && stop.good !== answer) return stop;
   }
   return undefined;
@@ -129,8 +108,8 @@ export function stopById(guide: Guide, id: string): Stop | undefined {
   const [kind, part] = id.split(":");
   if (part === undefined) return [BEGIN, DRAIN, HINGE, HEAT].find((stop) => stop.id === kind);
   const facts = guide.parts[part];
-  if (kind === "seal" && facts?.kind === "sticker") return sealStop(guide, part);
-  if (kind === "lithium" && facts?.handling?.includes("lithium")) return lithiumStop(guide, part);
+  if (kind === "seal" && facts?.kind === "sticker") return sealStop(part);
+  if (kind === "lithium" && facts?.handling?.includes("lithium")) return lithiumStop(part);
   return undefined;
 }
 

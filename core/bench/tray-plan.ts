@@ -1,21 +1,20 @@
-import type { Guide, GuideJoint, ScrewsJoint } from "../guide/types.ts";
-import { partWord } from "../words/names.ts";
-import type { DownStep } from "../plan/plan.ts";
+import type { Guide, GuideJoint, ScrewsJoint } from "../guide/index.ts";
+import type { DownStep } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
 import {
   crossOrder,
-  dangerWords,
   fillTray,
+  mixUp,
+  type MixUp,
+  type Pass,
   screwOf,
   tighteningPasses,
   torqueFor,
-  type Pass,
   type TrayGrid,
 } from "../screws/index.ts";
-import { unreachable } from "../base/result.ts";
-import type { Habit } from "./events.ts";
-import { routeDown } from "./route.ts";
-import type { BenchState, Machinery } from "./fold.ts";
+import type { BenchState } from "./fold.ts";
 import type { Lot } from "./lots.ts";
+import { routeDown } from "./route.ts";
 
 /** Where each lot of a job goes when it is kept in cells. */
 export interface TrayPlan {
@@ -28,7 +27,7 @@ export interface TrayPlan {
   readonly shared: readonly {
     readonly cell: number;
     readonly joints: readonly [string, string];
-    readonly risk: string;
+    readonly risk: MixUp;
   }[];
 }
 
@@ -36,18 +35,13 @@ export interface TrayPlan {
  * Fills a tray with the lots that lie in its cells now, which stay, and those still to come out, in
  * the order they come. Undefined when there are more than it holds.
  */
-export function trayPlan(
-  machinery: Machinery,
-  state: BenchState,
-  grid: TrayGrid,
-): TrayPlan | undefined {
+export function trayPlan(model: Model, state: BenchState, grid: TrayGrid): TrayPlan | undefined {
   const lying = [...state.lots.values()].filter(
     ({ in: back, cell }) => back === undefined && cell !== undefined,
   );
-  const coming =
-    state.phase === "down" ? lotsOf(machinery.guide, routeDown(machinery, state).steps) : [];
+  const coming = state.phase === "down" ? lotsOf(model.guide, routeDown(model, state).steps) : [];
   const fits = (cell: number): boolean => cell <= grid.rows * grid.columns;
-  return planOf(machinery.guide, grid, [
+  return planOf(model.guide, grid, [
     ...lying.map(({ joint, cell, out }) => ({
       joint,
       cell: fits(cell!) ? cell : undefined,
@@ -56,7 +50,7 @@ export function trayPlan(
     ...coming.map((joint) => ({
       joint,
       cell: undefined,
-      count: screwsOf(machinery.guide, joint).count,
+      count: screwsOf(model.guide, joint).count,
     })),
   ]);
 }
@@ -108,7 +102,7 @@ function planOf(
   const shared = known.flatMap((a, i) =>
     known.slice(i + 1).flatMap((b, k) => {
       const isShared = tray.cells[i] === tray.cells[i + 1 + k];
-      const risk = isShared ? dangerWords(a.screw, b.screw) : undefined;
+      const risk = isShared ? mixUp(a.screw, b.screw) : undefined;
       return risk === undefined
         ? []
         : [{ cell: tray.cells[i]!, joints: [a.id, b.id] as const, risk }];
@@ -123,34 +117,13 @@ function planOf(
   };
 }
 
-/** Where a lot lies, in words for the step that takes it or brings it back. */
-export function placeWords(
-  guide: Guide,
-  id: string,
-  lies: Habit,
-  cell: number | undefined,
-): string {
-  switch (lies) {
-    case "cells":
-      return cell === undefined ? "in the tray" : `cell ${cell}`;
-    case "mirror":
-      return "on the sheet, where they sat";
-    case "with-part":
-      return `beside the ${partWord(guide, guide.joints[id]!.joins[0]!)}`;
-    case "parked":
-      return "back in their holes, parked";
-    default:
-      return unreachable(lies);
-  }
-}
-
 /** How a lot is tightened: its passes, its torque, and where both come from. */
 export interface Tightening {
   readonly passes: readonly Pass[];
-  readonly orderFrom: "the guide" | "computed crosswise";
+  readonly orderFrom: "guide" | "crosswise";
   /** N·m */
   readonly torque:
-    { readonly low: number; readonly high: number; readonly source: string } | undefined;
+    { readonly low: number; readonly high: number; readonly from: "guide" | "thread" } | undefined;
 }
 
 /** The tightening of a screws joint; its points as indices into `at`. Undefined without places. */
@@ -161,12 +134,15 @@ export function tighteningOf(guide: Guide, id: string): Tightening | undefined {
   const isCooler = joint.joins.some((part) => guide.parts[part]!.handling?.includes("paste"));
   return {
     passes: tighteningPasses(stamped ?? crossOrder(joint.at), isCooler),
-    orderFrom: stamped ? "the guide" : "computed crosswise",
-    torque:
-      joint.torque === undefined
-        ? torqueFor(joint.thread)
-        : { low: joint.torque, high: joint.torque, source: "the guide" },
+    orderFrom: stamped ? "guide" : "crosswise",
+    torque: torqueOf(joint),
   };
+}
+
+function torqueOf({ torque, thread }: ScrewsJoint): Tightening["torque"] {
+  if (torque !== undefined) return { low: torque, high: torque, from: "guide" };
+  const usual = torqueFor(thread);
+  return usual && { ...usual, from: "thread" };
 }
 
 /** The guides a lead lies in, to be followed back from its plug: routes that share a part with it. */

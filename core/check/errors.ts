@@ -1,15 +1,18 @@
-import { parseGuide, type Finding } from "../guide/parse.ts";
-import type { Guide, GuideJoint } from "../guide/types.ts";
-import { allCodes, guideForCode } from "../guide/variant.ts";
-import { modelOf, type Model } from "../rules/model.ts";
-import { problemOf, type Problem } from "../rules/problem.ts";
-import { realise } from "../work/realise.ts";
-import { relaxationOf } from "../work/relax.ts";
-import { leastWork } from "../work/least-work.ts";
-import { closedMachine } from "../rules/state.ts";
-import { guideWarnings } from "./questions.ts";
+import {
+  type About,
+  allCodes,
+  type Finding,
+  type Guide,
+  guideForCode,
+  type GuideJoint,
+  type Named,
+  parseGuide,
+} from "../guide/index.ts";
+import { closedMachine, type Model, modelOf, type Problem, problemOf } from "../rules/index.ts";
+import { leastWork, realise, relaxationOf } from "../work/index.ts";
+import { guideQuestions } from "./questions.ts";
 
-const error = (path: string, message: string): Finding => ({ level: "error", path, message });
+const error = (path: string, about: About): Finding => ({ level: "error", path, about });
 
 /**
  * What makes a guide file unfit for use: what the schema refuses; else what names things that are
@@ -35,7 +38,7 @@ export function checkGuide(value: unknown): readonly Finding[] {
   const errors = guideErrors(value);
   if (errors.length > 0) return errors;
   const parsed = parseGuide(value);
-  return parsed.ok ? guideWarnings(parsed.value) : parsed.error;
+  return parsed.ok ? guideQuestions(parsed.value) : parsed.error;
 }
 
 function checkVariant(guide: Guide, code: string): readonly Finding[] {
@@ -59,9 +62,8 @@ function unknownIds(guide: Guide): readonly Finding[] {
   const isJoint = (id: string): boolean => Object.hasOwn(guide.joints, id);
   const known = (id: string): boolean => isPart(id) || isJoint(id);
   const findings: Finding[] = [];
-  const need = (good: boolean, path: string, what: string, id: string): void => {
-    if (!good)
-      findings.push(error(path, `there is no ${what} "${id}"; write it down, or mend the name`));
+  const need = (good: boolean, path: string, what: Named, id: string): void => {
+    if (!good) findings.push(error(path, { type: "id-unknown", what, id }));
   };
   const view = (id: string, path: string): void =>
     need(Object.hasOwn(guide.views, id), path, "view", id);
@@ -87,13 +89,13 @@ function unknownIds(guide: Guide): readonly Finding[] {
 const doubleIds = (guide: Guide): readonly Finding[] =>
   Object.keys(guide.joints)
     .filter((id) => Object.hasOwn(guide.parts, id))
-    .map((id) => error(`/joints/${id}`, `"${id}" is a part too; give the joint another id`));
+    .map((id) => error(`/joints/${id}`, { type: "id-twice", id }));
 
 const joinsTwice = (guide: Guide): readonly Finding[] =>
   Object.entries(guide.joints).flatMap(([id, { joins }]) =>
     joins.flatMap((p, i) =>
       joins.indexOf(p) < i
-        ? [error(`/joints/${id}/joins/${i}`, `"${p}" stands here twice; name each part once`)]
+        ? [error(`/joints/${id}/joins/${i}`, { type: "part-twice", part: p })]
         : [],
     ),
   );
@@ -102,21 +104,15 @@ function layerFindings(guide: Guide): readonly Finding[] {
   const frames = Object.keys(guide.parts).filter((id) => guide.parts[id]!.on === undefined);
   const findings: Finding[] = [];
   if (frames.length === 0) {
-    findings.push(
-      error("/parts", 'no frame: leave "on" out of the one part that everything else lies in'),
-    );
+    findings.push(error("/parts", { type: "no-frame" }));
   }
   for (const id of frames.slice(1)) {
-    findings.push(
-      error(`/parts/${id}`, `a second frame beside "${frames[0]!}"; say what "${id}" lies on`),
-    );
+    findings.push(error(`/parts/${id}`, { type: "second-frame", first: frames[0]!, part: id }));
   }
   for (const id of Object.keys(guide.parts)) {
     const circle = circleFrom(guide, id);
     if (circle && circle[0] === id) {
-      findings.push(
-        error(`/parts/${id}/on`, `goes in a circle (${circle.join(" → ")}); end it at the frame`),
-      );
+      findings.push(error(`/parts/${id}/on`, { type: "on-circle", parts: circle }));
     }
   }
   return findings;
@@ -140,17 +136,11 @@ function coverFindings(guide: Guide): readonly Finding[] {
   return guide.covers.flatMap(({ part, over }, i) =>
     over.flatMap((id, k) => {
       const path = `/covers/${i}/over/${k}`;
-      if (id === part) return [error(path, `"${part}" cannot cover itself; take it out`)];
+      if (id === part) return [error(path, { type: "covers-itself", part })];
       const joint: GuideJoint | undefined = guide.joints[id];
       if (!joint?.joins.includes(part)) return [];
       const other = joint.joins.find((p) => p !== part)!;
-      return [
-        error(
-          path,
-          `"${id}" joins "${part}" itself, so "${part}" cannot cover it; write an order ` +
-            `(what must come before "${id}"), or a cover by the part on the other side ("${other}")`,
-        ),
-      ];
+      return [error(path, { type: "covers-own-joint", part, joint: id, other })];
     }),
   );
 }
@@ -163,12 +153,7 @@ function orderCircles(guide: Guide): readonly Finding[] {
     const reached = new Set([then]);
     for (const id of reached) for (const next of after.get(id) ?? []) reached.add(next);
     if (reached.has(first)) {
-      findings.push(
-        error(
-          `/orders/${i}`,
-          `"${first}" before "${then}" goes in a circle; drop one of the orders`,
-        ),
-      );
+      findings.push(error(`/orders/${i}`, { type: "order-circle", first, then }));
     }
   });
   return findings;
@@ -181,14 +166,14 @@ function screwFindings(guide: Guide): readonly Finding[] {
     const findings: Finding[] = [];
     if (joint.at && points !== joint.count) {
       findings.push(
-        error(`/joints/${id}/count`, `${joint.count} screws but ${points} points; make them agree`),
+        error(`/joints/${id}/count`, { type: "count-and-points", count: joint.count, points }),
       );
     }
     if (Array.isArray(joint.order)) {
       joint.order.forEach((number: number, i: number) => {
         if (number <= points) return;
         findings.push(
-          error(`/joints/${id}/order/${i}`, `there is no point ${number}; "at" has ${points}`),
+          error(`/joints/${id}/order/${i}`, { type: "no-such-point", point: number, points }),
         );
       });
     }
@@ -209,16 +194,9 @@ function powerFindings(guide: Guide): readonly Finding[] {
     const id = model.jointIds[plug]!;
     const path = `/joints/${id}`;
     if (!canOpen(free, plug)) {
-      return [error(path, `power plug "${id}" can never be reached; check what covers it`)];
+      return [error(path, { type: "power-out-of-reach", plug: id })];
     }
-    const pair = blockingPair(model, free, plug);
-    return [
-      error(
-        path,
-        `power plug "${id}" cannot be reached under power first: "${pair}" must come before it and ` +
-          `may only come after it; mark "${pair}" beforePower if it is safe, or mend the cover`,
-      ),
-    ];
+    return [error(path, { type: "power-blocked", plug: id, by: blocking(model, free, plug) })];
   });
 }
 
@@ -228,7 +206,7 @@ function canOpen(model: Model, plug: number): boolean {
 }
 
 /** The first joint or part without whose exemption the plug stays out of reach. */
-function blockingPair(model: Model, free: Model, plug: number): string {
+function blocking(model: Model, free: Model, plug: number): string | undefined {
   for (const [j, waits] of model.afterPower.entries()) {
     if (!waits) continue;
     const afterPower = free.afterPower.map((_, k) => k === j);
@@ -238,7 +216,7 @@ function blockingPair(model: Model, free: Model, plug: number): string {
     if (!waits) continue;
     if (!canOpen({ ...free, esd: free.esd.map((_, q) => q === p) }, plug)) return model.partIds[p]!;
   }
-  return "one of several connectors";
+  return undefined;
 }
 
 const reachProblem = (model: Model, joint: number): Problem => ({
@@ -252,12 +230,7 @@ function targetFindings(guide: Guide): readonly Finding[] {
   const model = modelOf(guide);
   return model.partIds
     .filter((id) => !canBeFreed(model, id))
-    .map((id) =>
-      error(
-        `/parts/${id}`,
-        `no job can take "${id}" off: what holds it, or what lies over it, can never be opened`,
-      ),
-    );
+    .map((id) => error(`/parts/${id}`, { type: "never-off", part: id }));
 }
 
 /** Whether any plan frees a part: the first legal one will do, the full search only in doubt. */

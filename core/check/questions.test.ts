@@ -1,9 +1,9 @@
-import type { Guide, GuideJoint, GuidePart } from "../guide/types.ts";
+import type { Guide, GuideJoint, GuidePart } from "../guide/index.ts";
+import { guideQuestions } from "./questions.ts";
 import { part, plug, screws, smallGuide } from "../../testing/builders.ts";
-import { guideWarnings } from "./questions.ts";
 
 const small = smallGuide();
-const asked = (guide: Guide): string[] => guideWarnings(guide).map(({ path }) => path);
+const asked = (guide: Guide): string[] => guideQuestions(guide).map(({ path }) => path);
 const withJoint = (id: string, joint: GuideJoint): Guide => ({
   ...small,
   joints: { ...small.joints, [id]: joint },
@@ -14,9 +14,9 @@ const withPart = (id: string, facts: GuidePart): Guide => ({
 });
 
 test("what is reachable from outside is listed, to be agreed to", () => {
-  const [first] = guideWarnings(small);
+  const [first] = guideQuestions(small);
   expect(first).toMatchObject({ level: "warning", path: "/" });
-  expect(first!.message).toContain("base-screws, base-clips. ");
+  expect(first!.about).toEqual({ type: "from-outside", ids: ["base-screws", "base-clips"] });
 });
 
 test("an answered question is not asked again, and an answer to no question is told", () => {
@@ -90,12 +90,12 @@ test("a group that hangs together by leads alone", () => {
     covers: [...small.covers, { part: "board", over: ["pad"] }],
     orders: [],
   };
-  const leads = guideWarnings({
+  const leads = guideQuestions({
     ...guide,
     joints: {
       ...guide.joints,
       "pad-tape": { kind: "tape", joins: ["pad", "frame"] },
     },
-  }).filter(({ message }) => message.includes("hanging on by leads"));
+  }).filter(({ about }) => about.type === "hangs-by-leads");
   expect(leads.map(({ path }) => path)).toContain("/parts/board");
 });

@@ -1,9 +1,16 @@
-import type { Finding } from "../guide/parse.ts";
-import type { Guide, PartKind } from "../guide/types.ts";
-import { modelOf, type Model } from "../rules/model.ts";
-import { type DownStep, moveOf, type Plan, planJob } from "../plan/plan.ts";
-import { problemOf } from "../rules/problem.ts";
-import { after, blockOf, closedMachine, groupOf, pieceOf, type State } from "../rules/state.ts";
+import type { About, Finding, Guide, PartKind } from "../guide/index.ts";
+import { type DownStep, moveOf, type Plan, planJob } from "../plan/index.ts";
+import {
+  after,
+  blockOf,
+  closedMachine,
+  groupOf,
+  type Model,
+  modelOf,
+  pieceOf,
+  problemOf,
+  type State,
+} from "../rules/index.ts";
 
 /** Search effort for one part: a warning needs a good plan, not a proof. */
 const BUDGET = { nodes: 60, states: 4000, steps: 1e8 };
@@ -15,7 +22,7 @@ const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "
  * Questions to the author of a sound guide: where a fact is likely missing. A question whose path is
  * a key of the guide's `answers` is answered and not asked again; an answer to no question is told.
  */
-export function guideWarnings(guide: Guide): readonly Finding[] {
+export function guideQuestions(guide: Guide): readonly Finding[] {
   const model = modelOf(guide);
   const plans = plansOf(guide);
   const asked = [
@@ -34,13 +41,11 @@ export function guideWarnings(guide: Guide): readonly Finding[] {
   const paths = new Set(asked.map(({ path }) => path));
   const idle = Object.keys(answers)
     .filter((path) => !paths.has(path))
-    .map((path) =>
-      warning(`/answers/${path}`, "answers a question that is not asked; take it out"),
-    );
+    .map((path) => question(`/answers/${path}`, { type: "answer-idle" }));
   return [...asked.filter(({ path }) => !Object.hasOwn(answers, path)), ...idle];
 }
 
-const warning = (path: string, message: string): Finding => ({ level: "warning", path, message });
+const question = (path: string, about: About): Finding => ({ level: "warning", path, about });
 
 function plansOf(guide: Guide): ReadonlyMap<string, Plan> {
   return new Map(
@@ -65,10 +70,7 @@ function fromOutside(model: Model): readonly Finding[] {
     group.forEach((q) => seen.add(q));
     return !blockOf(problem.value, state, { do: "lift", parts: group });
   });
-  const list = [...joints, ...parts].join(", ");
-  return [
-    warning("/", `these are reachable from outside: ${list}. Is that all, and is each one true?`),
-  ];
+  return [question("/", { type: "from-outside", ids: [...joints, ...parts] })];
 }
 
 function nothingCovers(model: Model): readonly Finding[] {
@@ -77,7 +79,7 @@ function nothingCovers(model: Model): readonly Finding[] {
   return model.jointIds.flatMap((id, j) => {
     if (model.permanent[j] || model.overJoint[j]!.length > 0) return [];
     if (!model.joins[j]!.every(isCovered)) return [];
-    return [warning(`/joints/${id}`, `"${id}" lies inside and nothing covers it. What does?`)];
+    return [question(`/joints/${id}`, { type: "inside-uncovered", joint: id })];
   });
 }
 
@@ -89,12 +91,7 @@ function halfTheMachine(guide: Guide, plans: ReadonlyMap<string, Plan>): readonl
   return [...plans].flatMap(([id, plan]) => {
     const most = Math.max(0, ...liftsOf(plan).map((parts) => parts.length));
     if (most <= half) return [];
-    return [
-      warning(
-        `/parts/${id}`,
-        `the best plan for "${id}" lifts ${most} parts at once. Is a cover, an order or a joint missing?`,
-      ),
-    ];
+    return [question(`/parts/${id}`, { type: "lifts-half", part: id, parts: most })];
   });
 }
 
@@ -110,11 +107,7 @@ function leadsAlone(model: Model, plans: ReadonlyMap<string, Plan>): readonly Fi
       const path = `/parts/${step.parts[0]!}`;
       found.set(
         path,
-        warning(
-          path,
-          `for "${id}", "${step.parts[0]!}" is lifted with ${rest.join(", ")} hanging on by leads. ` +
-            "Are the leads long enough? If not, write an order.",
-        ),
+        question(path, { type: "hangs-by-leads", target: id, part: step.parts[0]!, along: rest }),
       );
     }
   }
@@ -141,19 +134,14 @@ function hiddenBare(guide: Guide): readonly Finding[] {
   ]);
   return Object.entries(guide.joints)
     .filter(([id, joint]) => joint.hidden !== undefined && !known.has(id))
-    .map(([id]) =>
-      warning(
-        `/joints/${id}/hidden`,
-        `"${id}" hides, but no cover or order says behind what. What is it?`,
-      ),
-    );
+    .map(([id]) => question(`/joints/${id}/hidden`, { type: "hidden-bare", joint: id }));
 }
 
 function loose(model: Model): readonly Finding[] {
   return model.partIds.flatMap((id, p) => {
     if (p === model.frame || model.jointsOfPart[p]!.some((j) => model.rigid[j])) return [];
-    const by = model.jointsOfPart[p]!.length === 0 ? "by nothing" : "by slack leads alone";
-    return [warning(`/parts/${id}`, `"${id}" is held ${by}. What keeps it in place?`)];
+    const bySlack = model.jointsOfPart[p]!.length > 0;
+    return [question(`/parts/${id}`, { type: "held-by-nothing", part: id, bySlack })];
   });
 }
 
@@ -172,13 +160,7 @@ function holdsItToo(model: Model): readonly Finding[] {
       return under !== undefined && !neighbours.has(under);
     });
     if (others.length === 0) return [];
-    const names = others.join(", ");
-    return [
-      warning(
-        `/parts/${part}`,
-        `"${part}" is joined to one neighbour and lies over ${names}. Does it hold that too?`,
-      ),
-    ];
+    return [question(`/parts/${part}`, { type: "holds-too", part, others })];
   });
 }
 
@@ -190,10 +172,7 @@ function idleAdvice(guide: Guide, plans: ReadonlyMap<string, Plan>): readonly Fi
     const matters = dropped.some(({ first, then }) => first === order.first && then === order.then);
     if (matters) return [];
     return [
-      warning(
-        `/orders/${i}`,
-        `no plan is changed by "${order.first}" before "${order.then}". Is it needed?`,
-      ),
+      question(`/orders/${i}`, { type: "advice-idle", first: order.first, then: order.then }),
     ];
   });
 }
@@ -201,16 +180,15 @@ function idleAdvice(guide: Guide, plans: ReadonlyMap<string, Plan>): readonly Fi
 const servesNothing = (guide: Guide): readonly Finding[] =>
   Object.entries(guide.joints)
     .filter(([, joint]) => joint.kind === "connector" && (joint.serves ?? []).length === 0)
-    .map(([id]) =>
-      warning(`/joints/${id}/serves`, `"${id}" serves nothing. What is dead without it?`),
-    );
+    .map(([id]) => question(`/joints/${id}/serves`, { type: "serves-nothing", joint: id }));
 
 const dearLight = (guide: Guide): readonly Finding[] =>
   Object.entries(guide.parts)
     .filter(([, { kind, lift }]) => LIGHT.has(kind) && (lift ?? MODULE_MINUTES) >= MODULE_MINUTES)
     .map(([id, { kind, lift }]) =>
-      warning(
-        `/parts/${id}/lift`,
-        `a ${kind} at ${lift ?? MODULE_MINUTES} minutes costs as much as a module. Is that so?`,
-      ),
+      question(`/parts/${id}/lift`, {
+        type: "priced-like-module",
+        kind,
+        minutes: lift ?? MODULE_MINUTES,
+      }),
     );

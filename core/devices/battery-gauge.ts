@@ -1,3 +1,4 @@
+import { reader, readJson } from "../base/ajv.ts";
 import { seeded } from "../base/seeded.ts";
 
 /** What a battery says of itself. */
@@ -15,20 +16,15 @@ export interface BatteryState {
   readonly wear: number;
   /** Running time at so many watts, hours. */
   readonly hours: number;
-  readonly says: string;
+  readonly verdict: "good" | "middling" | "worn";
 }
 
 /** Wear = 1 − full ÷ design; running time = full ÷ watts. 48 and 36 Wh at 9 W → 25 %, 4 h */
 export function batteryState({ design, full, cycles }: GaugeReading, watts: number): BatteryState {
   const wear = Math.max(0, Math.round((1 - full / design) * 100));
   const hours = Math.round((full / watts) * 10) / 10;
-  const says =
-    wear >= 40 || cycles > 800
-      ? "worn: offer a new one"
-      : wear >= 20
-        ? "middling: tell the customer"
-        : "good";
-  return { wear, hours, says };
+  const verdict = wear >= 40 || cycles > 800 ? "worn" : wear >= 20 ? "middling" : "good";
+  return { wear, hours, verdict };
 }
 
 /** A simulated gauge: the lines it would send for a pack that has gone through so many cycles. */
@@ -47,16 +43,15 @@ export function simulatedGauge(seed: number, design: number, cycles: number): ()
   };
 }
 
-const KEYS = ["design", "full", "cycles", "volts", "celsius"] as const;
+const number = { type: "number" };
+const readLine = reader<GaugeReading>({
+  type: "object",
+  required: ["design", "full", "cycles", "volts", "celsius"],
+  properties: { design: number, full: number, cycles: number, volts: number, celsius: number },
+});
 
 /** What a gauge sends on its line: one reading as JSON; undefined for anything else. */
 export function parseGaugeLine(line: string): GaugeReading | undefined {
-  try {
-    const value: unknown = JSON.parse(line);
-    if (typeof value !== "object" || value === null) return undefined;
-    const facts = value as Record<string, unknown>;
-    return KEYS.every((key) => Number.isFinite(facts[key])) ? (value as GaugeReading) : undefined;
-  } catch {
-    return undefined;
-  }
+  const read = readJson(readLine, line);
+  return read.ok ? read.value : undefined;
 }

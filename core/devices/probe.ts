@@ -1,5 +1,5 @@
-import type { Reading } from "../soak/soak.ts";
 import { seeded } from "../base/seeded.ts";
+import type { Reading } from "../soak/index.ts";
 
 /** How the machine on the simulated probe is. */
 export interface ProbeMachine {

@@ -23,9 +23,9 @@ export {
   type View,
 } from "./types.ts";
 export { guideSchema } from "./schema.ts";
-export { parseGuide, parseGuideText, type Finding } from "./parse.ts";
+export { parseGuide, parseGuideText } from "./parse.ts";
+export type { About, Finding, Named } from "./finding.ts";
 export { allCodes, guideForCode } from "./variant.ts";
 export { isPermanent, jointMinutes, jointPosture, jointTool, partMinutes } from "./costs.ts";
-export { guideDot } from "../words/graph.ts";
 export { peelLevels } from "./peel.ts";
-export { capital, jointWord, partWord, wordList } from "../words/names.ts";
+export { deadWithout, mainPart } from "./main-part.ts";

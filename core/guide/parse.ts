@@ -1,89 +1,57 @@
-import { Ajv2020, type ErrorObject, type ValidateFunction } from "ajv/dist/2020.js";
+import { type ErrorObject, reader } from "../base/ajv.ts";
 import { fail, ok, type Result } from "../base/result.ts";
+import type { About, Finding } from "./finding.ts";
 import { guideSchema } from "./schema.ts";
-import type { Guide } from "./types.ts";
-
-export interface Finding {
-  readonly level: "error" | "warning";
-  /** JSON Pointer into the guide file, "" for the whole. */
-  readonly path: string;
-  readonly message: string;
-}
-
-let compiled: ValidateFunction | undefined;
-
-function validator(): ValidateFunction {
-  compiled ??= new Ajv2020({ allErrors: true, discriminator: true, strict: false }).compile(
-    guideSchema,
-  );
-  return compiled;
-}
+import { type Guide, JOINT_KINDS } from "./types.ts";
 
 const pointer = (key: string): string => key.replaceAll("~", "~0").replaceAll("/", "~1");
 
-function schemaFinding(error: ErrorObject): Finding {
-  const at = error.instancePath;
-  const params = error.params as Record<string, unknown>;
-  switch (error.keyword) {
+const error = (path: string, about: About): Finding => ({ level: "error", path, about });
+
+function schemaFinding({ instancePath: at, keyword, params, message }: ErrorObject): Finding {
+  const facts = params as Record<string, unknown>;
+  switch (keyword) {
     case "additionalProperties": {
-      const key = String(params.additionalProperty);
-      return {
-        level: "error",
-        path: `${at}/${pointer(key)}`,
-        message: `unknown key "${key}"; take it out, or check its spelling`,
-      };
+      const key = String(facts["additionalProperty"]);
+      return error(`${at}/${pointer(key)}`, { type: "key-unknown", key });
     }
     case "required":
-      return {
-        level: "error",
-        path: at,
-        message: `"${String(params.missingProperty)}" is missing; add it`,
-      };
+      return error(at, { type: "key-missing", key: String(facts["missingProperty"]) });
     case "enum":
-      return {
-        level: "error",
-        path: at,
-        message: `must be one of ${(params.allowedValues as unknown[]).join(", ")}`,
-      };
+      return error(at, {
+        type: "not-one-of",
+        allowed: (facts["allowedValues"] as unknown[]).map(String),
+      });
     case "const":
-      return {
-        level: "error",
-        path: at,
-        message: `must be ${JSON.stringify(params.allowedValue)}`,
-      };
+      return error(at, { type: "not-the-value", wanted: JSON.stringify(facts["allowedValue"]) });
     case "discriminator":
-      return {
-        level: "error",
-        path: `${at}/kind`,
-        message:
-          "must be one of screws, connector, clips, adhesive, tape, route, seat, latch, rivets, weld",
-      };
+      return error(`${at}/kind`, { type: "not-one-of", allowed: JOINT_KINDS });
     default:
-      return { level: "error", path: at, message: error.message ?? `fails ${error.keyword}` };
+      return error(at, { type: "schema", why: message ?? `fails ${keyword}` });
   }
 }
 
 const NOISE = new Set(["propertyNames", "anyOf"]);
 
+type GuideFile = Omit<Guide, "covers" | "orders"> & Partial<Guide>;
+const readGuide = reader<GuideFile>(guideSchema);
+
 /** The guide a value describes, or what the schema refuses. `covers` and `orders` default to none. */
 export function parseGuide(value: unknown): Result<Guide, readonly Finding[]> {
-  const validate = validator();
-  if (!validate(value)) {
-    const findings = (validate.errors ?? [])
-      .filter((error) => !NOISE.has(error.keyword))
-      .map(schemaFinding);
-    return fail(findings);
+  const read = readGuide(value);
+  if (!read.ok) {
+    return fail(read.error.filter(({ keyword }) => !NOISE.has(keyword)).map(schemaFinding));
   }
-  const guide = value as Omit<Guide, "covers" | "orders"> & Partial<Guide>;
-  return ok({ ...guide, covers: guide.covers ?? [], orders: guide.orders ?? [] });
+  const { covers = [], orders = [] } = read.value;
+  return ok({ ...read.value, covers, orders });
 }
 
 /** The same from the text of a file; text that is no JSON is one finding. */
 export function parseGuideText(source: string): Result<Guide, readonly Finding[]> {
   try {
     return parseGuide(JSON.parse(source));
-  } catch (error) {
-    if (!(error instanceof SyntaxError)) throw error;
-    return fail([{ level: "error", path: "", message: `this is not JSON: ${error.message}` }]);
+  } catch (caught) {
+    if (!(caught instanceof SyntaxError)) throw caught;
+    return fail([error("", { type: "not-json", why: caught.message })]);
   }
 }

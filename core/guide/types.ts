@@ -175,6 +175,18 @@ export interface PlainJoint extends JointBase {
 export type GuideJoint =
   ScrewsJoint | ConnectorJoint | ClipsJoint | StickyJoint | SeatJoint | PlainJoint;
 export type JointKind = GuideJoint["kind"];
+export const JOINT_KINDS: readonly JointKind[] = [
+  "screws",
+  "connector",
+  "clips",
+  "adhesive",
+  "tape",
+  "route",
+  "seat",
+  "latch",
+  "rivets",
+  "weld",
+];
 
 export interface Cover {
   readonly part: string;

@@ -1,6 +1,7 @@
 import jsonMergePatch from "json-merge-patch";
 import { fail, ok, type Result } from "../base/result.ts";
-import { parseGuide, type Finding } from "./parse.ts";
+import type { Finding } from "./finding.ts";
+import { parseGuide } from "./parse.ts";
 import type { Guide } from "./types.ts";
 
 /**
@@ -11,10 +12,8 @@ export function guideForCode(guide: Guide, code: string): Result<Guide, readonly
   const variant = guide.variants?.[code];
   if (!variant) {
     if (guide.codes.includes(code)) return ok(guide);
-    const known = allCodes(guide).join(", ");
-    return fail([
-      { level: "error", path: "/variants", message: `no code "${code}" here; known: ${known}` },
-    ]);
+    const about = { type: "code-unknown", code, known: allCodes(guide) } as const;
+    return fail([{ level: "error", path: "/variants", about }]);
   }
   const copy = structuredClone(guide) as unknown as Record<string, unknown>;
   delete copy.variants;

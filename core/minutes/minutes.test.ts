@@ -1,6 +1,6 @@
 import { smallGuide } from "../../testing/builders.ts";
 import { seeded } from "../base/seeded.ts";
-import type { Entry, LedgerEvent } from "../bench/events.ts";
+import type { Entry, LedgerEvent } from "../bench/index.ts";
 import { learn, marksOf, paceOf, stepEstimate, stepKind, stepTimes } from "./minutes.ts";
 
 const guide = smallGuide();

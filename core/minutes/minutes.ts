@@ -1,7 +1,6 @@
-import { jointMinutes, partMinutes } from "../guide/costs.ts";
-import type { Guide } from "../guide/types.ts";
-import type { Step } from "../plan/plan.ts";
-import { takenBack, type LedgerEvent } from "../bench/events.ts";
+import { type LedgerEvent, takenBack } from "../bench/index.ts";
+import { type Guide, jointMinutes, partMinutes } from "../guide/index.ts";
+import type { Step } from "../plan/index.ts";
 
 /** A step that was timed: what kind it was, who did it, what the guide said. Minutes. */
 export interface StepTime {

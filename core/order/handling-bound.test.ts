@@ -1,5 +1,5 @@
 import { pick, seeded } from "../base/seeded.ts";
-import { alwaysBefore, has, NONE, setOf, SwitchBound, type Needs } from "./handling-bound.ts";
+import { alwaysBefore, has, type Needs, NONE, setOf, SwitchBound } from "./handling-bound.ts";
 
 /** Seeded moves with tools, each needing some of those before it: all of one set, one of another. */
 function randomMoves(seed: number): {

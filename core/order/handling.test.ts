@@ -1,11 +1,20 @@
 import { randomCase } from "../../testing/random-guide.ts";
 import { screws, smallGuide } from "../../testing/builders.ts";
-import type { Guide } from "../guide/types.ts";
+import type { Guide } from "../guide/index.ts";
+import {
+  after,
+  blockOf,
+  closedMachine,
+  type Job,
+  modelOf,
+  type Move,
+  moveWork,
+  type Problem,
+  problemOf,
+  type State,
+} from "../rules/index.ts";
+import { leastWork } from "../work/index.ts";
 import { handlingOf, leastHandling, movePosture, moveTool } from "./handling.ts";
-import { modelOf } from "../rules/model.ts";
-import { problemOf, type Job, type Problem } from "../rules/problem.ts";
-import { leastWork } from "../work/least-work.ts";
-import { after, blockOf, closedMachine, moveWork, type Move, type State } from "../rules/state.ts";
 
 function problemFor(guide: Guide, job: Job): Problem {
   const problem = problemOf(modelOf(guide), job);

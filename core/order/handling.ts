@@ -1,16 +1,14 @@
+import { Heap } from "../base/heap.ts";
+import type { Model, Move, Precedence, Problem, State } from "../rules/index.ts";
 import {
   alwaysBefore,
   has,
+  type Moves,
+  type Needs,
   NONE,
   setOf,
   SwitchBound,
-  type Moves,
-  type Needs,
 } from "./handling-bound.ts";
-import { Heap } from "../base/heap.ts";
-import type { Model } from "../rules/model.ts";
-import type { Precedence, Problem } from "../rules/problem.ts";
-import type { Move, State } from "../rules/state.ts";
 
 export interface Handling {
   /** 0.2 × changes + 0.5 × turns. */

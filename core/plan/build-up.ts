@@ -1,5 +1,4 @@
-import type { Problem } from "../rules/problem.ts";
-import { after, coverOver, type Move, type State } from "../rules/state.ts";
+import { after, coverOver, type Move, type Problem, type State } from "../rules/index.ts";
 
 /** A step of the build-up: a group is placed, a joint is made. */
 export type UpMove =

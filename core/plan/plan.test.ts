@@ -1,11 +1,10 @@
-import type { GuideJoint } from "../guide/types.ts";
+import type { Guide, GuideJoint } from "../guide/index.ts";
+import type { Job } from "../rules/index.ts";
+import { type DownStep, type Plan, planJob, reworkOf } from "./plan.ts";
 import { guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import { naiveWork, Rules } from "../../testing/naive-rules.ts";
 import { largeGuide } from "../../testing/large-guide.ts";
 import { randomCase } from "../../testing/random-guide.ts";
-import type { Guide } from "../guide/types.ts";
-import { planJob, reworkOf, type DownStep, type Plan } from "./plan.ts";
-import type { Job } from "../rules/problem.ts";
 
 function planned(facts: Guide, job: Job): Plan {
   const plan = planJob(facts, job);

@@ -1,11 +1,23 @@
-import type { Guide, Order } from "../guide/types.ts";
 import { fail, ok, type Result } from "../base/result.ts";
+import type { Guide, Order } from "../guide/index.ts";
+import { type Handling, handlingOf, leastHandling } from "../order/index.ts";
+import {
+  after,
+  closedMachine,
+  holdsInMode,
+  type Job,
+  type JobError,
+  type Model,
+  modelOf,
+  type Move,
+  moveWork,
+  type Problem,
+  problemOf,
+  type State,
+} from "../rules/index.ts";
+import { DEFAULT_BUDGET, leastWork } from "../work/index.ts";
 import { buildUp, gatesOf, transfersOf } from "./build-up.ts";
-import { handlingOf, leastHandling, type Handling } from "../order/handling.ts";
-import { modelOf, type Model } from "../rules/model.ts";
-import { holdsInMode, problemOf, type Job, type JobError, type Problem } from "../rules/problem.ts";
-import { DEFAULT_BUDGET, leastWork } from "../work/least-work.ts";
-import { after, closedMachine, type Move, moveWork, type State } from "../rules/state.ts";
+import { type SavedState, stateOf } from "./saved-state.ts";
 
 /** Steps as they are stored and printed: ids of the guide. */
 export type Release = { readonly do: "release"; readonly joint: string };
@@ -43,7 +55,7 @@ export interface Plan {
 export function planJob(
   guide: Guide,
   job: Job,
-  from?: Machine,
+  from?: SavedState,
   budget = DEFAULT_BUDGET,
 ): Result<Plan, JobError> {
   const model = modelOf(guide);
@@ -150,24 +162,6 @@ function droppedOrders(model: Model, moves: readonly Move[], job: Job): readonly
     const then = when.get(order.then);
     return then !== undefined && !((when.get(order.first) ?? Infinity) < then);
   });
-}
-
-/** A machine as it is stored: the joints that are open, and the parts stack by stack. */
-export interface Machine {
-  readonly open: readonly string[];
-  /** Stacks by their parts; the stack of the frame comes first. */
-  readonly stacks: readonly (readonly string[])[];
-  readonly lifted: readonly string[];
-}
-
-export function stateOf(model: Model, machine: Machine): State {
-  const state = closedMachine(model);
-  for (const id of machine.open) state.open[model.jointOf.get(id)!] = 1;
-  for (const [s, parts] of machine.stacks.entries()) {
-    for (const id of parts) state.stack[model.partOf.get(id)!] = s;
-  }
-  for (const id of machine.lifted) state.lifted[model.partOf.get(id)!] = 1;
-  return state;
 }
 
 /** Rework of a joint: the least minutes to reach it from the closed machine, and what comes off. */

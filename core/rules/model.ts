@@ -1,5 +1,12 @@
-import { jointMinutes, jointPosture, jointTool, isPermanent, partMinutes } from "../guide/costs.ts";
-import type { Guide, GuideJoint } from "../guide/types.ts";
+import {
+  type Guide,
+  type GuideJoint,
+  isPermanent,
+  jointMinutes,
+  jointPosture,
+  jointTool,
+  partMinutes,
+} from "../guide/index.ts";
 
 /** Joints that carry weight: what hangs on by any other kind, or by slack, is another hand's piece. */
 const HANGS = new Set<GuideJoint["kind"]>(["connector", "tape", "route"]);

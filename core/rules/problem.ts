@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../base/result.ts";
-import type { Order } from "../guide/types.ts";
+import type { Order } from "../guide/index.ts";
 import type { Model } from "./model.ts";
 
 /** What is to be done to a machine, in the guide's ids. */

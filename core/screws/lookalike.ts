@@ -1,4 +1,4 @@
-import type { ScrewsJoint } from "../guide/types.ts";
+import type { ScrewsJoint } from "../guide/index.ts";
 
 /** The facts by which one screw is told from another. Millimetres. */
 export interface Screw {
@@ -68,12 +68,19 @@ export function danger(a: Screw, b: Screw): number {
   return Math.max(MIXED, Math.round(likeness(a, b) * harm(a, b) * 1000) / 1000);
 }
 
-/** The danger in words, or undefined where there is none to speak of. */
-export function dangerWords(a: Screw, b: Screw): string | undefined {
-  if (danger(a, b) < 0.02) return undefined;
+/** What happens when two screws change places. */
+export type MixUp =
+  | { readonly type: "too-long"; readonly screw: number; readonly hole: number }
+  | { readonly type: "wrong-thread"; readonly threads: readonly [string, string] };
+
+/** Dangers below this are not worth a word. */
+const WORTH_A_WORD = 0.02;
+
+/** What it means when two screws in one cell are taken for each other; undefined: nothing to speak of. */
+export function mixUp(a: Screw, b: Screw): MixUp | undefined {
+  if (danger(a, b) < WORTH_A_WORD) return undefined;
   const [short, long] = a.length <= b.length ? [a, b] : [b, a];
-  if (long.length - short.length >= 0.25) {
-    return `a ${long.length} mm screw in a ${short.length} mm hole: it dimples the case or cracks the board`;
-  }
-  return `${a.thread} and ${b.thread} look alike: the wrong one strips the thread`;
+  return long.length - short.length >= 0.25
+    ? { type: "too-long", screw: long.length, hole: short.length }
+    : { type: "wrong-thread", threads: [a.thread, b.thread] };
 }

@@ -39,23 +39,26 @@ function turnOf(a: Spot, b: Spot, middle: Spot): number {
   return turn > Math.PI ? 2 * Math.PI - turn : turn;
 }
 
+/** What is done in a pass: start by hand, turn until they touch, tighten; two screws at once. */
+export type PassKind = "start-and-tighten" | "start" | "touch" | "tighten" | "tighten-again";
+
 export interface Pass {
-  readonly does: string;
+  readonly does: PassKind;
   readonly order: readonly number[];
 }
 
 /** Two screws need no passes; from three on all are started by hand and tightened little by little. */
 export function tighteningPasses(order: readonly number[], isCooler: boolean): readonly Pass[] {
-  if (order.length < 3) return [{ does: "Start by hand, then tighten", order }];
-  const passes = [
-    { does: "Start all by hand", order },
-    { does: "Tighten in this order", order },
+  if (order.length < 3) return [{ does: "start-and-tighten", order }];
+  const passes: readonly Pass[] = [
+    { does: "start", order },
+    { does: "tighten", order },
   ];
   if (!isCooler) return passes;
   return [
-    { does: "Start all by hand", order },
-    { does: "Half a turn each, in this order, until they touch", order },
-    { does: "Tighten in the same order", order },
+    { does: "start", order },
+    { does: "touch", order },
+    { does: "tighten-again", order },
   ];
 }
 
@@ -73,7 +76,6 @@ export interface Torque {
   /** N·m */
   readonly low: number;
   readonly high: number;
-  readonly source: string;
 }
 
 /**
@@ -87,9 +89,5 @@ export function torqueFor(thread: string): Torque | undefined {
   const d = threadMm(thread);
   const area = (Math.PI / 4) * (d - 0.9382 * pitch) ** 2;
   const at = (share: number): number => Math.round(0.2 * d * share * 310 * area * 0.1) / 100;
-  return {
-    low: at(0.4),
-    high: at(0.75),
-    source: "torque = 0.2 × diameter × preload; preload 40 to 75 % of proof load, class 4.8",
-  };
+  return { low: at(0.4), high: at(0.75) };
 }

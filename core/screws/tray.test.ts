@@ -1,5 +1,5 @@
 import { pick, seeded } from "../base/seeded.ts";
-import { danger, dangerWords, harm, likeness, screwOf, type Screw } from "./lookalike.ts";
+import { danger, harm, likeness, mixUp, type Screw, screwOf } from "./lookalike.ts";
 import { fillTray, type TrayGrid, type TrayLot } from "./tray.ts";
 
 const screw = (length: number, more: Partial<Screw> = {}): Screw => ({
@@ -34,9 +34,9 @@ describe("screws that look alike", () => {
   });
 
   test("the danger is named: the long one in the short hole, or the thread that strips", () => {
-    expect(dangerWords(screw(5), screw(6))).toMatch(/a 6 mm screw in a 5 mm hole/);
-    expect(dangerWords(screw(5), screw(5, { thread: "M2.5" }))).toMatch(/strips the thread/);
-    expect(dangerWords(screw(5), screw(5))).toBeUndefined();
+    expect(mixUp(screw(5), screw(6))).toEqual({ type: "too-long", screw: 6, hole: 5 });
+    expect(mixUp(screw(5), screw(5, { thread: "M2.5" }))?.type).toBe("wrong-thread");
+    expect(mixUp(screw(5), screw(5))).toBeUndefined();
   });
 
   test("a guide's head is a width and a shape", () => {

@@ -1,13 +1,10 @@
-import { jointWord, partWord } from "../words/names.ts";
-import type { GuideJoint, Point } from "../guide/types.ts";
-import type { Model } from "../rules/model.ts";
-import { planJob, type Machine, stateOf } from "../plan/plan.ts";
-import type { Job } from "../rules/problem.ts";
-import type { State } from "../rules/state.ts";
+import type { GuideJoint, Point } from "../guide/index.ts";
+import { planJob, type SavedState, stateOf } from "../plan/index.ts";
+import type { Job, Model, State } from "../rules/index.ts";
 
 export interface SnagInput {
   readonly job: Job;
-  readonly machine: Machine;
+  readonly from: SavedState;
   /** The part that should come off and does not. */
   readonly stuck: string;
   /** Where it binds. */
@@ -24,7 +21,10 @@ export interface Suspect {
   readonly why: "holds" | "covers" | "ticked";
   /** The chance it is this one, as far as the facts weigh it: all suspects together are 1. */
   readonly share: number;
-  readonly reason: string;
+  /** Millimetres from where it binds, where both are known. */
+  readonly away: number | undefined;
+  /** How often it was missed on this model before. */
+  readonly missed: number;
 }
 
 /** How easily a joint is missed, by kind; hidden ones three times as easily. */
@@ -52,7 +52,7 @@ const NEAR = 40;
  * how near it is to the place where it binds.
  */
 export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
-  const state = stateOf(model, input.machine);
+  const state = stateOf(model, input.from);
   const along = comingAlong(model, state, input);
   const between = model.jointIds.flatMap((_, j) =>
     isBetween(model, j, along) && !model.permanent[j] ? [j] : [],
@@ -74,7 +74,7 @@ export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
 }
 
 function comingAlong(model: Model, state: State, input: SnagInput): ReadonlySet<number> {
-  const plan = planJob(model.guide, input.job, input.machine, {
+  const plan = planJob(model.guide, input.job, input.from, {
     nodes: 60,
     states: 4000,
     steps: 1e8,
@@ -133,32 +133,16 @@ function jointSuspect(
   { near, missed }: SnagInput,
 ): Omit<Suspect, "share"> {
   const id = model.jointIds[j]!;
-  const joint = model.guide.joints[id]!;
-  const away = near && distanceTo(joint, near);
-  const times = missed?.[id] ?? 0;
-  const reasons = [
-    why === "holds" ? "not ticked: it still holds" : "ticked, but easily missed",
-    ...(joint.hidden === undefined ? [] : [`hides: ${joint.hidden}`]),
-    ...(joint.kind === "clips" ? ["one clip is enough, and feels like a screw"] : []),
-    ...(joint.kind === "screws" && joint.count > 1
-      ? [`one of ${joint.count} may still be in`]
-      : []),
-    ...(away === undefined ? [] : [`${Math.round(away)} mm from where it binds`]),
-    ...(times > 0 ? [`missed ${times === 1 ? "once" : `${times} times`} on this model`] : []),
-  ];
-  return {
-    kind: "joint",
-    id,
-    why,
-    reason: `The ${jointWord(model.guide, id)}: ${reasons.join("; ")}.`,
-  };
+  const away = near && distanceTo(model.guide.joints[id]!, near);
+  return { kind: "joint", id, why, away, missed: missed?.[id] ?? 0 };
 }
 
 const partSuspect = (model: Model, x: number): Omit<Suspect, "share"> => ({
   kind: "part",
   id: model.partIds[x]!,
   why: "covers",
-  reason: `The ${partWord(model.guide, model.partIds[x]!)} still lies over it.`,
+  away: undefined,
+  missed: 0,
 });
 
 function ranked(suspects: readonly Suspect[]): readonly Suspect[] {

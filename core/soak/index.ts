@@ -7,5 +7,6 @@ export {
   type Reading,
   type Run,
   type SoakFacts,
+  type Cause,
   type SoakFault,
 } from "./soak.ts";

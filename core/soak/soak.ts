@@ -57,12 +57,24 @@ export function soakFacts(readings: readonly Reading[]): SoakFacts | undefined {
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 
-export interface SoakFault {
-  readonly what: "heat" | "worse" | "fan" | "memory";
-  readonly says: string;
-  /** Where to look, likeliest first. */
-  readonly causes: readonly string[];
-}
+/** Where to look when a run is not within its limits. */
+export type Cause =
+  | "paste"
+  | "pad"
+  | "cooler-screws"
+  | "fan-plug"
+  | "fan-turns"
+  | "memory-module"
+  | "memory-on-board";
+
+/** What a run missed, with what was measured and what is due; `causes` are the likeliest first. */
+export type SoakFault = { readonly causes: readonly Cause[] } & (
+  | { readonly what: "fan"; readonly rpm: number; readonly least: number }
+  | { readonly what: "heat"; readonly celsius: number; readonly most: number }
+  /** `more`: how much more rise for each watt than before the work, as a share. */
+  | { readonly what: "worse"; readonly more: number }
+  | { readonly what: "memory"; readonly errors: number }
+);
 
 export interface Run {
   readonly round: "before" | "after";
@@ -80,12 +92,8 @@ export function lastFaults(
   return after && soakFaults(after, last("before"), hasFan);
 }
 
-const COOLER = [
-  "paste: enough, and on the whole die",
-  "pad: the right thickness",
-  "cooler screws: tightened in order, in passes",
-];
-const FAN = ["fan plug: is it in?", "fan: does it turn by hand, is a lead in it?"];
+const COOLER: readonly Cause[] = ["paste", "pad", "cooler-screws"];
+const FAN: readonly Cause[] = ["fan-plug", "fan-turns"];
 
 /** What is wrong with a run, measured against the limits and against the run before the work. */
 export function soakFaults(
@@ -96,38 +104,23 @@ export function soakFaults(
 ): readonly SoakFault[] {
   const faults: SoakFault[] = [];
   const isFanSlow = hasFan && after.fanRpm < limits.fanRpm;
-  const causes = isFanSlow ? [...FAN, ...COOLER] : hasFan ? [...COOLER, FAN[0]!] : COOLER;
+  const causes: readonly Cause[] = isFanSlow
+    ? [...FAN, ...COOLER]
+    : hasFan
+      ? [...COOLER, "fan-plug"]
+      : COOLER;
   if (isFanSlow) {
-    faults.push({
-      what: "fan",
-      says: `The fan turns at ${after.fanRpm} under load; at least ${limits.fanRpm} is due.`,
-      causes: FAN,
-    });
+    faults.push({ what: "fan", rpm: after.fanRpm, least: limits.fanRpm, causes: FAN });
   }
   if (after.hottest > limits.hottest) {
-    faults.push({
-      what: "heat",
-      says: `${after.hottest.toFixed(0)} °C; ${limits.hottest} °C is the limit.`,
-      causes,
-    });
+    faults.push({ what: "heat", celsius: after.hottest, most: limits.hottest, causes });
   }
   if (before && after.perWatt > before.perWatt * (1 + limits.worse)) {
-    const more = Math.round((after.perWatt / before.perWatt - 1) * 100);
-    faults.push({
-      what: "worse",
-      says: `Hotter than before the work: ${more} % more rise for each watt.`,
-      causes,
-    });
+    faults.push({ what: "worse", more: after.perWatt / before.perWatt - 1, causes });
   }
   if (after.memoryErrors > 0) {
-    faults.push({
-      what: "memory",
-      says: `${after.memoryErrors} memory ${after.memoryErrors === 1 ? "error" : "errors"}.`,
-      causes: [
-        "memory module: seat it again, test each alone",
-        "memory on the board: then the board has to go",
-      ],
-    });
+    const causes = ["memory-module", "memory-on-board"] as const;
+    faults.push({ what: "memory", errors: after.memoryErrors, causes });
   }
   return faults;
 }

@@ -1,4 +1,4 @@
-import type { DriveSlot, MemoryFacts } from "../guide/types.ts";
+import type { DriveSlot, MemoryFacts } from "../guide/index.ts";
 
 /** Lengths of M.2 drives, mm; all are 22 wide. */
 export const DRIVE_LENGTHS = [30, 42, 60, 80] as const;
@@ -12,22 +12,25 @@ export interface Drive {
   readonly bus: DriveBus;
 }
 
-/** What hinders a drive in a slot, each with what to do; an empty list: it fits. */
-export function driveHindrances(slot: DriveSlot, drive: Drive): readonly string[] {
-  const found: string[] = [];
-  if (!drive.key.includes(slot.key))
-    found.push(`the slot has key ${slot.key}, the drive ${drive.key}`);
+/** What hinders a drive in a slot. */
+export type DriveHindrance =
+  | { readonly type: "key"; readonly slot: DriveKey; readonly drive: DriveKey }
+  | { readonly type: "bus"; readonly slot: readonly DriveBus[]; readonly drive: DriveBus }
+  | { readonly type: "length"; readonly places: readonly number[]; readonly drive: number }
+  /** It fits when the standoff is moved. */
+  | { readonly type: "standoff"; readonly from: number; readonly to: number };
+
+/** All that hinders a drive in a slot; an empty list: it fits as it is. */
+export function driveHindrances(slot: DriveSlot, drive: Drive): readonly DriveHindrance[] {
+  const found: DriveHindrance[] = [];
+  if (!drive.key.includes(slot.key)) found.push({ type: "key", slot: slot.key, drive: drive.key });
   if (!slot.buses.includes(drive.bus)) {
-    found.push(`the slot speaks ${slot.buses.join(" and ")}, the drive ${drive.bus}`);
+    found.push({ type: "bus", slot: slot.buses, drive: drive.bus });
   }
   if (!slot.lengths.includes(drive.length)) {
-    found.push(
-      `22${drive.length} does not fit: there is a place for ${slot.lengths.map((mm) => `22${mm}`).join(", ")}`,
-    );
+    found.push({ type: "length", places: slot.lengths, drive: drive.length });
   } else if (slot.standoff !== drive.length) {
-    found.push(
-      `move the standoff from 22${slot.standoff} to 22${drive.length}, or the drive bends`,
-    );
+    found.push({ type: "standoff", from: slot.standoff, to: drive.length });
   }
   return found;
 }
@@ -38,43 +41,54 @@ export interface Module {
   readonly size: number;
 }
 
+/** Why modules do not fit: another generation, more than there are slots, more than it can address. */
+export type MemoryAgainst =
+  | { readonly type: "generation"; readonly module: string; readonly slot: string }
+  | { readonly type: "slots"; readonly modules: number; readonly slots: number }
+  | { readonly type: "too-much"; readonly total: number; readonly most: number };
+
+/** What comes of modules that fit. Speeds in MT/s. */
+export type MemoryRemark =
+  | { readonly type: "held-back"; readonly speed: number }
+  | { readonly type: "slows-all"; readonly speed: number }
+  | { readonly type: "unlike-halves" }
+  | { readonly type: "unlike-modules" };
+
 export interface MemoryFit {
-  readonly fits: boolean;
   /** GB with these modules in. */
   readonly total: number;
   /** MT/s that all of them run at. */
   readonly speed: number;
-  readonly says: readonly string[];
+  /** Empty: they fit. */
+  readonly against: readonly MemoryAgainst[];
+  readonly remarks: readonly MemoryRemark[];
 }
 
 /** Whether modules fit a machine, and what comes of it: generation, slots, maximum, common speed, pairs. */
 export function memoryFit(facts: MemoryFacts, modules: readonly Module[]): MemoryFit {
   const total = facts.soldered + modules.reduce((sum, { size }) => sum + size, 0);
   const speed = Math.min(facts.speed, ...modules.map((module) => module.speed));
-  const against = [
-    ...modules
-      .filter(({ generation }) => generation !== facts.generation)
-      .map(({ generation }) => `${generation} does not go into a ${facts.generation} slot`),
-    ...(modules.length > facts.slots
-      ? [`${modules.length} modules for ${facts.slots === 1 ? "one slot" : `${facts.slots} slots`}`]
-      : []),
-    ...(total > facts.most ? [`${total} GB is more than the ${facts.most} GB it can address`] : []),
-  ];
-  const remarks = [
-    ...(modules.some((module) => module.speed > facts.speed)
-      ? [`they run at ${facts.speed} MT/s, slower than they could`]
-      : []),
-    ...(modules.some((module) => module.speed < facts.speed)
-      ? [`all memory slows down to ${speed} MT/s`]
-      : []),
-    ...(facts.soldered > 0 && modules.some(({ size }) => size !== facts.soldered)
-      ? ["unlike halves: only the equal part runs in pairs"]
-      : []),
-    ...(new Set(modules.map(({ size, speed: own }) => `${size} ${own}`)).size > 1
-      ? ["unlike modules: if the memory test fails, try each alone before blaming one"]
-      : []),
-  ];
-  return { fits: against.length === 0, total, speed, says: [...against, ...remarks] };
+  const against: MemoryAgainst[] = modules
+    .filter(({ generation }) => generation !== facts.generation)
+    .map(({ generation }) => ({ type: "generation", module: generation, slot: facts.generation }));
+  if (modules.length > facts.slots) {
+    against.push({ type: "slots", modules: modules.length, slots: facts.slots });
+  }
+  if (total > facts.most) against.push({ type: "too-much", total, most: facts.most });
+  const remarks: MemoryRemark[] = [];
+  if (modules.some((module) => module.speed > facts.speed)) {
+    remarks.push({ type: "held-back", speed: facts.speed });
+  }
+  if (modules.some((module) => module.speed < facts.speed)) {
+    remarks.push({ type: "slows-all", speed });
+  }
+  if (facts.soldered > 0 && modules.some(({ size }) => size !== facts.soldered)) {
+    remarks.push({ type: "unlike-halves" });
+  }
+  if (new Set(modules.map(({ size, speed: own }) => `${size} ${own}`)).size > 1) {
+    remarks.push({ type: "unlike-modules" });
+  }
+  return { total, speed, against, remarks };
 }
 
 export type CodeMatch = "same" | "revision" | "other";

@@ -6,6 +6,7 @@ export {
   SQUEEZE_OUT,
   type PadChoice,
   type PasteNeed,
+  type PasteHabit,
   type School,
 } from "./paste.ts";
 export {
@@ -15,6 +16,9 @@ export {
   memoryFit,
   type CodeMatch,
   type Drive,
+  type DriveHindrance,
+  type MemoryAgainst,
+  type MemoryRemark,
   type MemoryFit,
   type Module,
 } from "./fit.ts";

@@ -1,4 +1,4 @@
-import type { DriveSlot } from "../guide/types.ts";
+import type { DriveSlot } from "../guide/index.ts";
 import { compareCodes, driveHindrances, memoryFit } from "./fit.ts";
 import { padFor, pasteFor, schoolsOf } from "./paste.ts";
 
@@ -27,10 +27,10 @@ describe("paste: die area × joint thickness × 1.3", () => {
   });
 
   test("each school is told what its habit makes of this die", () => {
-    const words = (w: number, h: number) => schoolsOf(die(w, h), 0.05).map(({ says }) => says);
-    expect(words(10, 12)[0]).toBe("about right");
-    expect(words(10, 12)[1]).toMatch(/4.2 times what is needed: it runs over/);
-    expect(words(25, 20)[0]).toMatch(/22 % of what is needed: a corner may stay dry/);
+    const ratios = (w: number, h: number) => schoolsOf(die(w, h), 0.05).map(({ ratio }) => ratio);
+    expect(ratios(10, 12)[0]).toBeCloseTo(0.91, 2);
+    expect(ratios(10, 12)[1]).toBeCloseTo(4.2, 1);
+    expect(ratios(25, 20)[0]).toBeCloseTo(0.22, 2);
     expect(schoolsOf(die(10, 12), 0.05)[2]).toMatchObject({ volume: 24 });
   });
 });
@@ -44,9 +44,9 @@ describe("pads: gap ÷ (1 − compression)", () => {
   ])("gap %d at %d", (gap, compression, wanted, stock, pressed) => {
     expect(padFor(gap, compression)).toMatchObject({ wanted, stock, compression: pressed });
   });
-  test("a pad that does not touch, or lifts the cooler, is said", () => {
-    expect(padFor(4, 0.1).says).toMatch(/does not touch/);
-    expect(padFor(0.2, 0.1).says).toMatch(/pressed too hard/);
+  test("a pad that does not touch, or lifts the cooler, shows in its compression", () => {
+    expect(padFor(4, 0.1).compression).toBeLessThan(0);
+    expect(padFor(0.2, 0.1).compression).toBeGreaterThan(0.5);
   });
 });
 
@@ -55,7 +55,7 @@ describe("what fits", () => {
   test("a drive is held by length, key, bus and standoff", () => {
     expect(driveHindrances(slot, { length: 80, key: "M", bus: "NVMe" })).toEqual([]);
     expect(driveHindrances(slot, { length: 42, key: "B+M", bus: "NVMe" })).toEqual([
-      "move the standoff from 2280 to 2242, or the drive bends",
+      { type: "standoff", from: 80, to: 42 },
     ]);
     expect(driveHindrances(slot, { length: 60, key: "B", bus: "SATA" })).toHaveLength(3);
   });
@@ -63,15 +63,26 @@ describe("what fits", () => {
   test("memory: generation, slots, maximum, speed", () => {
     const facts = { generation: "DDR4", speed: 2666, soldered: 4, slots: 1, most: 20 };
     const module = { generation: "DDR4", speed: 3200, size: 16 };
-    expect(memoryFit(facts, [module])).toMatchObject({ fits: true, total: 20, speed: 2666 });
-    expect(memoryFit(facts, [{ ...module, size: 32 }])).toMatchObject({ fits: false, total: 36 });
-    expect(memoryFit(facts, [module, module]).says[0]).toBe("2 modules for one slot");
-    expect(memoryFit(facts, [{ ...module, generation: "DDR5" }]).fits).toBe(false);
-    expect(memoryFit(facts, [{ ...module, speed: 2133 }]).says).toContain(
-      "all memory slows down to 2133 MT/s",
-    );
+    expect(memoryFit(facts, [module])).toMatchObject({ against: [], total: 20, speed: 2666 });
+    expect(memoryFit(facts, [{ ...module, size: 32 }]).against).toEqual([
+      { type: "too-much", total: 36, most: 20 },
+    ]);
+    expect(memoryFit(facts, [module, module]).against[0]).toMatchObject({
+      type: "slots",
+      modules: 2,
+    });
+    expect(memoryFit(facts, [{ ...module, generation: "DDR5" }]).against).toEqual([
+      { type: "generation", module: "DDR5", slot: "DDR4" },
+    ]);
+    expect(memoryFit(facts, [{ ...module, speed: 2133 }]).remarks).toContainEqual({
+      type: "slows-all",
+      speed: 2133,
+    });
     const two = { ...facts, slots: 2, soldered: 0, most: 64 };
-    expect(memoryFit(two, [module, { ...module, size: 8 }]).says.at(-1)).toMatch(/try each alone/);
+    expect(memoryFit(two, [module, { ...module, size: 8 }]).remarks).toEqual([
+      { type: "held-back", speed: 2666 },
+      { type: "unlike-modules" },
+    ]);
   });
 
   test.each([

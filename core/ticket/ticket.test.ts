@@ -1,5 +1,5 @@
 import { parseNewTicket } from "./new-ticket.ts";
-import { byWait, DECISIONS, daysBetween, decisionsFor, WAITS } from "./ticket.ts";
+import { byWait, daysBetween, DECISIONS, decisionsFor, WAITS } from "./ticket.ts";
 
 const good = {
   customer: "Wren",

@@ -1,4 +1,4 @@
-import type { Job } from "../plan/index.ts";
+import type { Job } from "../rules/index.ts";
 
 /** What a ticket waits for; "nothing" once the machine is back with its owner. */
 export const WAITS = ["customer", "part", "bench", "soak", "collection", "nothing"] as const;

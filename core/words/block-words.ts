@@ -1,7 +1,6 @@
-import { jointWord, partWord, wordList } from "./names.ts";
 import { unreachable } from "../base/result.ts";
-import type { Model } from "../rules/model.ts";
-import type { Block } from "../rules/state.ts";
+import type { Block, Model } from "../rules/index.ts";
+import { jointWord, partWord, wordList } from "./names.ts";
 
 /** Why a move is refused, as a sentence for the person at the bench. */
 export function blockWords(model: Model, block: Block): string {

@@ -1,6 +1,6 @@
 import { smallGuide } from "../../testing/builders.ts";
+import { peelLevels } from "../guide/index.ts";
 import { guideDot } from "./graph.ts";
-import { peelLevels } from "../guide/peel.ts";
 
 test("the graph has every part, joint, cover and order, and quotes names", () => {
   const guide = smallGuide();

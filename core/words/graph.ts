@@ -1,4 +1,4 @@
-import type { Guide } from "../guide/types.ts";
+import type { Guide } from "../guide/index.ts";
 import { jointWord } from "./names.ts";
 
 const quoted = (text: string): string =>

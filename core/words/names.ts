@@ -1,5 +1,5 @@
 import { unreachable } from "../base/result.ts";
-import type { Guide, GuideJoint } from "../guide/types.ts";
+import type { Guide, GuideJoint } from "../guide/index.ts";
 
 const partNames = (guide: Guide, joint: GuideJoint): readonly string[] =>
   joint.joins.map((id) => guide.parts[id]?.name ?? id);

@@ -1,9 +1,9 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import type { Guide, GuideJoint } from "../guide/types.ts";
-import { planJob, type Step } from "../plan/plan.ts";
+import { deadWithout, type Guide, type GuideJoint, mainPart } from "../guide/index.ts";
+import { planJob, type Step } from "../plan/index.ts";
+import { careLines, stepWords, toolWords } from "./step-words.ts";
 import { part, screws, smallGuide } from "../../testing/builders.ts";
-import { careLines, deadWithout, mainPart, stepWords, toolWords } from "./step-words.ts";
 
 const small = smallGuide();
 const withJoint = (joint: Partial<GuideJoint>): Guide => ({

@@ -1,8 +1,13 @@
-import { jointTool, partMinutes } from "../guide/costs.ts";
-import type { ConnectorType, Guide, GuideJoint } from "../guide/types.ts";
-import { jointWord, partWord, wordList } from "./names.ts";
-import type { Step } from "../plan/plan.ts";
 import { unreachable } from "../base/result.ts";
+import {
+  type ConnectorType,
+  type Guide,
+  type GuideJoint,
+  jointTool,
+  mainPart,
+} from "../guide/index.ts";
+import type { Step } from "../plan/index.ts";
+import { jointWord, partWord, wordList } from "./names.ts";
 
 /** How each type of connector opens: one line, hands first. */
 export const CONNECTOR_OPENS: Readonly<Record<ConnectorType, string>> = {
@@ -31,16 +36,6 @@ export function stepWords(guide: Guide, step: Step): string {
     default:
       return unreachable(step);
   }
-}
-
-/** The part a group is called by: the one that lies deepest, the earliest in the guide of those. */
-export function mainPart(guide: Guide, parts: readonly string[]): string {
-  const depth = (id: string): number => {
-    const on = guide.parts[id]?.on;
-    return on === undefined ? 0 : 1 + depth(on);
-  };
-  const minutes = (id: string): number => partMinutes(guide.parts[id]!).lift;
-  return [...parts].sort((a, b) => depth(a) - depth(b) || minutes(b) - minutes(a))[0]!;
 }
 
 function along(guide: Guide, parts: readonly string[]): string {
@@ -150,9 +145,4 @@ export function careLines(guide: Guide, step: Step): readonly string[] {
   if (handling.has("sharp")) lines.push("Sharp edges.");
   if (handling.has("bends")) lines.push("It bends: carry it flat, never pull against resistance.");
   return lines.slice(0, 4);
-}
-
-/** The functions that stay dead while a connector is open. */
-export function deadWithout(joint: GuideJoint | undefined): readonly string[] {
-  return joint?.kind === "connector" ? (joint.serves ?? []) : [];
 }

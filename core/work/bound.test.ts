@@ -1,16 +1,14 @@
-import type { Guide } from "../guide/types.ts";
+import { Heap } from "../base/heap.ts";
+import { seeded } from "../base/seeded.ts";
+import type { Guide } from "../guide/index.ts";
+import { closedMachine, type Job, modelOf, type Problem, problemOf } from "../rules/index.ts";
+import { liftBound } from "./bound.ts";
+import { leastWork } from "./least-work.ts";
+import { realise } from "./realise.ts";
+import { relaxationOf } from "./relax.ts";
 import { guide, part, screws, smallGuide } from "../../testing/builders.ts";
 import { naiveWork } from "../../testing/naive-rules.ts";
 import { randomCase } from "../../testing/random-guide.ts";
-import { seeded } from "../base/seeded.ts";
-import { liftBound } from "./bound.ts";
-import { Heap } from "../base/heap.ts";
-import { modelOf } from "../rules/model.ts";
-import { problemOf, type Job, type Problem } from "../rules/problem.ts";
-import { realise } from "./realise.ts";
-import { relaxationOf } from "./relax.ts";
-import { leastWork } from "./least-work.ts";
-import { closedMachine } from "../rules/state.ts";
 
 function problemFor(facts: Guide, job: Job): Problem {
   const problem = problemOf(modelOf(facts), job);

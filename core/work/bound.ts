@@ -1,7 +1,5 @@
-import type { Model } from "../rules/model.ts";
-import type { Problem } from "../rules/problem.ts";
+import type { Model, Problem, State } from "../rules/index.ts";
 import type { Relaxation } from "./relax.ts";
-import type { State } from "../rules/state.ts";
 
 /**
  * Minutes of lifting that no plan can do without.

@@ -1,17 +1,17 @@
-import type { Problem } from "../rules/problem.ts";
-import type { Realised } from "./realise.ts";
+import { Heap } from "../base/heap.ts";
 import {
   after,
   groupOf,
   isReached,
   liftBlock,
+  type Move,
   moveWork,
   pieceOf,
-  type Move,
+  type Problem,
   releaseBlock,
   type State,
-} from "../rules/state.ts";
-import { Heap } from "../base/heap.ts";
+} from "../rules/index.ts";
+import type { Realised } from "./realise.ts";
 
 interface Node {
   readonly state: State;

@@ -1,9 +1,10 @@
+import { guideErrors } from "../check/index.ts";
+import { parseGuide } from "../guide/index.ts";
+import { planJob } from "../plan/index.ts";
+import { findingWords } from "../words/index.ts";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import fc from "fast-check";
-import { parseGuide } from "../guide/parse.ts";
-import { guideErrors } from "../check/errors.ts";
-import { planJob } from "../plan/plan.ts";
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 
@@ -48,10 +49,10 @@ test("a spoiled guide file is a finding or a plan, never a crash, never a hang",
     fc.property(fc.array(spoiling, { minLength: 1, maxLength: 3 }), fc.nat(), (ways, part) => {
       const value = ways.reduce<Json>(spoil, tern);
       const errors = guideErrors(value);
-      for (const { level, path: at, message } of errors) {
+      for (const { level, path: at, about } of errors) {
         expect(level).toBe("error");
         expect(typeof at).toBe("string");
-        expect(message.length).toBeGreaterThan(3);
+        expect(findingWords({ about }).length).toBeGreaterThan(3);
       }
       const guide = parseGuide(value);
       if (errors.length > 0 || !guide.ok) return;

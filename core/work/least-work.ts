@@ -1,10 +1,9 @@
-import { searchStates } from "./exact.ts";
 import { Heap } from "../base/heap.ts";
+import type { Problem, State } from "../rules/index.ts";
 import { liftBound, type Never } from "./bound.ts";
-import type { Problem } from "../rules/problem.ts";
+import { searchStates } from "./exact.ts";
 import { realise, type Realised } from "./realise.ts";
-import { relaxationOf, type Relaxation } from "./relax.ts";
-import type { State } from "../rules/state.ts";
+import { type Relaxation, relaxationOf } from "./relax.ts";
 
 export interface Budget {
   /** Branch nodes. */

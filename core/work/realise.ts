@@ -1,14 +1,14 @@
-import type { Problem } from "../rules/problem.ts";
 import {
   after,
   coverOver,
   groupOf,
   isReached,
-  moveWork,
   type Move,
+  moveWork,
+  type Problem,
   releaseBlock,
   type State,
-} from "../rules/state.ts";
+} from "../rules/index.ts";
 
 export interface Realised {
   readonly work: number;

@@ -1,6 +1,4 @@
-import type { Model } from "../rules/model.ts";
-import type { Precedence, Problem } from "../rules/problem.ts";
-import type { State } from "../rules/state.ts";
+import type { Model, Precedence, Problem, State } from "../rules/index.ts";
 
 /** Two parts that are made to travel together for good. */
 export type Glue = readonly [number, number];

@@ -1,15 +1,15 @@
 import { createHash } from "node:crypto";
 import type { Transaction } from "sequelize";
-import { machineryOf, type Machinery } from "../../core/bench/index.ts";
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import { guideErrors } from "../../core/check/index.ts";
 import {
   allCodes,
-  guideForCode,
-  parseGuide,
   type Finding,
   type Guide,
+  guideForCode,
+  parseGuide,
 } from "../../core/guide/index.ts";
-import { guideErrors } from "../../core/plan/index.ts";
-import { fail, ok, type Result } from "../../core/base/result.ts";
+import { type Model, modelOf } from "../../core/rules/index.ts";
 import type { Database } from "../database/database.server.ts";
 
 /** Stores a guide file, or says why not: a guide with errors never gets in. */
@@ -56,7 +56,7 @@ const plain = (code: string): string => code.replace(/\s+/g, "").toUpperCase();
 
 /** A machine ready to be planned on, and a key that changes with its guide. */
 export interface KnownMachine {
-  readonly machinery: Machinery;
+  readonly model: Model;
   readonly key: string;
 }
 const machines = new Map<string, KnownMachine>();
@@ -80,7 +80,7 @@ export async function machineFor(
   const full = await db.models.guides.findByPk(guideId, { raw: true, transaction });
   const variant = guideForCode(JSON.parse(full!.body) as Guide, code);
   if (!variant.ok) throw new Error(`guide ${guideId} has no code ${code}`);
-  const machine = { machinery: machineryOf(variant.value), key };
+  const machine = { model: modelOf(variant.value), key };
   machines.set(key, machine);
   return machine;
 }

@@ -1,6 +1,6 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import type { Entry, Folded, LedgerEvent } from "../../core/bench/index.ts";
-import type { Job } from "../../core/plan/index.ts";
+import type { Job } from "../../core/rules/index.ts";
 import type { Ticket, Wait } from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
 import type { EventRow } from "../database/tables.server.ts";

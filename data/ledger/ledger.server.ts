@@ -1,24 +1,24 @@
-import { UniqueConstraintError, type Transaction } from "sequelize";
+import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
   admit,
   apply,
-  foldLedger,
-  foldOn,
-  leavesFor,
-  machineOf,
-  REPLAN,
-  routeDown,
-  stopById,
   type BenchState,
   type Entry,
   type Folded,
+  foldLedger,
+  foldOn,
+  leavesFor,
   type LedgerEvent,
-  type Machinery,
   type Refusal,
+  REPLAN,
+  routeDown,
+  stopById,
 } from "../../core/bench/index.ts";
-import { fail, ok, type Result } from "../../core/base/result.ts";
-import type { Job, JobError } from "../../core/plan/index.ts";
+import { savedState } from "../../core/plan/index.ts";
+import type { Job, JobError, Model } from "../../core/rules/index.ts";
 import type { Wait } from "../../core/ticket/index.ts";
+import { stopAsk } from "../../core/words/index.ts";
+import { UniqueConstraintError, type Transaction } from "sequelize";
 import type { Database } from "../database/database.server.ts";
 import { announce } from "./announce.server.ts";
 import { machineFor } from "../guides/guides.server.ts";
@@ -117,22 +117,22 @@ async function judge(
 ): Promise<Result<Judged, AppendError>> {
   if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
   if (after !== events.length) return fail({ type: "stale", events: events.slice(after) });
-  const { machinery } = await machineFor(db, facts.guideId, facts.code);
-  const now = foldOn(machinery, folded, events);
-  const admitted = admit(machinery, now.state, event.entry);
+  const { model } = await machineFor(db, facts.guideId, facts.code);
+  const now = foldOn(model, folded, events);
+  const admitted = admit(model, now.state, event.entry);
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
-  const added = [event, ...(await followUp(machinery, now.state, event))];
-  const leaves = leavesBench(machinery, event.entry);
+  const added = [event, ...(await followUp(model, now.state, event))];
+  const leaves = leavesBench(model, event.entry);
   return ok({ added, folded: now, ...(leaves ? { leaves } : {}) });
 }
 
 /** That a job is closed, or held, with the words for the ticket's record. */
-function leavesBench({ guide }: Machinery, entry: Entry): Judged["leaves"] {
+function leavesBench({ guide }: Model, entry: Entry): Judged["leaves"] {
   const to = leavesFor(guide, entry);
   if (to === undefined) return undefined;
   if (entry.do === "close") return { to, note: entry.explained ?? "count at nought" };
   if (entry.do !== "answer") return undefined;
-  return { to, note: `held: ${stopById(guide, entry.stop)!.ask} ${entry.answer}` };
+  return { to, note: `held: ${stopAsk(guide, stopById(guide, entry.stop)!)} ${entry.answer}` };
 }
 
 /** Writes events behind those that were judged, all or none; false when others came first. */
@@ -171,17 +171,17 @@ async function writeAfter(
 
 /** A new plan from here, when the steps that are left no longer lead to the end. */
 async function followUp(
-  machinery: Machinery,
+  model: Model,
   before: BenchState,
   event: LedgerEvent,
 ): Promise<readonly LedgerEvent[]> {
   const { entry } = event;
   if (entry.do !== "release" && entry.do !== "lift" && entry.do !== "rework") return [];
-  const state = apply(machinery.model, before, entry);
+  const state = apply(model, before, entry);
   const isBack = entry.do === "rework";
-  if (!isBack && (state.phase !== "down" || routeDown(machinery, state).complete)) return [];
+  if (!isBack && (state.phase !== "down" || routeDown(model, state).complete)) return [];
   const job = isBack ? reachJob(before, entry.joint) : state.job!;
-  const plan = await replan(machinery, state, job);
+  const plan = await replan(model, state, job);
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
   return [{ id: `${event.id}${REPLAN}`, at: event.at, by: event.by, entry: plan.value }];
 }
@@ -195,11 +195,12 @@ const reachJob = ({ job }: BenchState, joint: string): Job => ({
 
 /** The entry that leads on from the machine as it is now, for the same job or another one. */
 async function replan(
-  { guide, model }: Machinery,
+  model: Model,
   { machine }: BenchState,
   job: Job,
 ): Promise<Result<Entry, JobError>> {
-  const plan = await planAside({ guide, job, from: machineOf(model, machine) });
+  const { guide } = model;
+  const plan = await planAside({ guide, job, from: savedState(model, machine) });
   return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : plan;
 }
 
@@ -249,13 +250,13 @@ export async function reopen(
     const facts = await benchFacts(db, ticket);
     if (!facts) return fail({ type: "ticket-unknown" });
     if (facts.waits !== "soak") return fail({ type: "moved-on", waits: facts.waits });
-    const [events, entry, { machinery }] = await Promise.all([
+    const [events, entry, { model }] = await Promise.all([
       eventsOf(db, ticket),
       startOf(db, facts),
       machineFor(db, facts.guideId, facts.code),
     ]);
-    const admitted = admit(machinery, foldLedger(machinery, events), entry);
-    if (!admitted.ok) throw new Error(`ticket ${ticket} at the soak: ${admitted.error.message}`);
+    const admitted = admit(model, foldLedger(model, events), entry);
+    if (!admitted.ok) throw new Error(`ticket ${ticket} at the soak: ${admitted.error.type}`);
     const start = { id: `${ticket}.start.${events.length}`, at, by, entry };
     const ledger = { facts, events, isWritten: true };
     const judged: Judged = { added: [start], leaves: { to: "bench", note } };
@@ -277,10 +278,10 @@ async function judgeChange(
     const plan = await planFor(db, { ...facts, job });
     return plan.ok ? ok([]) : fail({ type: "no-plan" });
   }
-  const { machinery } = await machineFor(db, facts.guideId, facts.code);
-  const state = foldLedger(machinery, events);
-  const entry = await replan(machinery, state, job);
+  const { model } = await machineFor(db, facts.guideId, facts.code);
+  const state = foldLedger(model, events);
+  const entry = await replan(model, state, job);
   if (!entry.ok) return fail({ type: "no-plan" });
-  if (!admit(machinery, state, entry.value).ok) return fail({ type: "too-late" });
+  if (!admit(model, state, entry.value).ok) return fail({ type: "too-late" });
   return ok([{ ...stamp, entry: entry.value }]);
 }

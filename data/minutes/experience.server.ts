@@ -1,10 +1,5 @@
-import {
-  learn,
-  stepTimes,
-  takenBack,
-  type Learnt,
-  type LedgerEvent,
-} from "../../core/bench/index.ts";
+import { type LedgerEvent, takenBack } from "../../core/bench/index.ts";
+import { learn, type Learnt, stepTimes } from "../../core/minutes/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { machineFor } from "../guides/guides.server.ts";
 import { eventsOf } from "../ledger/kept-ledgers.server.ts";
@@ -34,8 +29,8 @@ export async function experienceOf(db: Database): Promise<Experience> {
   for (const { number, guideId, code } of tickets) {
     const events = await eventsOf(db, number);
     if (events.length === 0) continue;
-    const { machinery } = await machineFor(db, guideId, code);
-    times.push(...stepTimes(machinery.guide, events));
+    const { model } = await machineFor(db, guideId, code);
+    times.push(...stepTimes(model.guide, events));
     for (const id of missedIn(events)) {
       const ofGuide = (missed[guideId] ??= {});
       ofGuide[id] = (ofGuide[id] ?? 0) + 1;

@@ -1,18 +1,13 @@
-import type { Guide } from "../../core/guide/index.ts";
-import {
-  planJob,
-  type Job,
-  type JobError,
-  type Machine,
-  type Plan,
-} from "../../core/plan/index.ts";
 import type { Result } from "../../core/base/result.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
+import type { Job, JobError } from "../../core/rules/index.ts";
 
 /** A job to be planned on a machine that is closed, or as it lies on the bench now. */
 export interface PlanTask {
   readonly guide: Guide;
   readonly job: Job;
-  readonly from?: Machine;
+  readonly from?: SavedState;
 }
 
 /** What a worker of the pool runs: the core's planner, nothing else. */

@@ -1,8 +1,9 @@
 import { existsSync } from "node:fs";
 import path from "node:path";
 import { Piscina } from "piscina";
-import type { JobError, Plan } from "../../core/plan/index.ts";
 import type { Result } from "../../core/base/result.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import type { JobError } from "../../core/rules/index.ts";
 import { planTask, type PlanTask } from "./plan-worker.ts";
 
 /** Built beside the server; where nothing is built (tests, the demo's loader, dev) it is not there. */

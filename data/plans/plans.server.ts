@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
-import type { Job, JobError, Plan } from "../../core/plan/index.ts";
 import { ok, type Result } from "../../core/base/result.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import type { Job, JobError } from "../../core/rules/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { machineFor } from "../guides/guides.server.ts";
 import type { PlanTask } from "./plan-worker.ts";
@@ -11,13 +12,13 @@ export async function planFor(
   db: Database,
   { guideId, code, job }: { readonly guideId: string; readonly code: string; readonly job: Job },
 ): Promise<Result<Plan, JobError>> {
-  const { machinery, key: version } = await machineFor(db, guideId, code);
+  const { model, key: version } = await machineFor(db, guideId, code);
   const key = createHash("sha256")
     .update(`${version}:${JSON.stringify(job)}`)
     .digest("hex");
   const kept = await db.models.plans.findByPk(key, { raw: true });
   if (kept) return ok(JSON.parse(kept.body) as Plan);
-  const making = underWay.get(key) ?? makePlan(db, key, { guide: machinery.guide, job });
+  const making = underWay.get(key) ?? makePlan(db, key, { guide: model.guide, job });
   underWay.set(key, making);
   return making.finally(() => underWay.delete(key));
 }

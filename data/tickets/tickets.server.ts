@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
-import type { Job } from "../../core/plan/index.ts";
 import { fail, ok, type Result } from "../../core/base/result.ts";
+import type { Job } from "../../core/rules/index.ts";
 import {
   DECISIONS,
   type NewTicket,
@@ -30,7 +30,7 @@ export async function ticketByNumber(
 }
 
 async function ticketOf(db: Database, row: TicketRow, transaction?: Transaction): Promise<Ticket> {
-  const [customer, { machinery }, moves] = await Promise.all([
+  const [customer, { model }, moves] = await Promise.all([
     db.models.customers.findByPk(row.customerId, { raw: true, transaction }),
     machineFor(db, row.guideId, row.code, transaction),
     db.models.moves.findAll({
@@ -40,7 +40,7 @@ async function ticketOf(db: Database, row: TicketRow, transaction?: Transaction)
       transaction,
     }),
   ]);
-  const { guide } = machinery;
+  const { guide } = model;
   return {
     number: row.number,
     customer: { name: customer!.name, phone: customer!.phone },

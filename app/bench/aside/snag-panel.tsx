@@ -2,8 +2,9 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useMemo } from "react";
 import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
-import { partWord, type Guide, type Point } from "../../../core/guide/index.ts";
-import type { Suspect } from "../../../core/plan/index.ts";
+import type { Guide, Point } from "../../../core/guide/index.ts";
+import type { Suspect } from "../../../core/snag/index.ts";
+import { partWord, suspectWords } from "../../../core/words/index.ts";
 import type { BenchQuestion } from "../sync/bench-worker.ts";
 import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
 import { useAnswer } from "../sync/use-bench-worker.ts";
@@ -50,6 +51,7 @@ export function SnagPanel({
       >
         {suspects?.slice(0, 5).map((suspect) => (
           <Row
+            guide={guide}
             key={suspect.id}
             suspect={suspect}
             onFound={() => onFound({ do: "snag", stuck, held: suspect.id })}
@@ -69,7 +71,7 @@ export function SnagPanel({
   );
 }
 
-function Row({ suspect, onFound }: { suspect: Suspect; onFound: () => void }) {
+function Row({ guide, suspect, onFound }: { guide: Guide; suspect: Suspect; onFound: () => void }) {
   return (
     <Box
       component="li"
@@ -93,7 +95,7 @@ function Row({ suspect, onFound }: { suspect: Suspect; onFound: () => void }) {
             mb: 0.75,
           }}
         />
-        {suspect.reason}
+        {suspectWords(guide, suspect)}
       </Box>
       <ButtonBase
         onClick={onFound}

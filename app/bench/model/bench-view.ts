@@ -1,35 +1,34 @@
 import {
+  type BenchState,
+  checksLeft,
   closesMachine,
   gateOf,
+  type Habit,
   heldBy,
   leadRoute,
-  mainPart,
+  type Lot,
   mirrored,
   nextCell,
   openStop,
   remainingUp,
+  type Round,
   routeDown,
   routeUp,
   screwsIn,
   stepKey,
+  type Stop,
   tighteningOf,
   trayPlan,
-  unproven,
-  type BenchState,
-  type Habit,
-  type Lot,
-  type Machinery,
-  type Round,
-  type Stop,
   type TrayPlan,
 } from "../../../core/bench/index.ts";
-import type { Guide, ScrewsJoint } from "../../../core/guide/index.ts";
+import { type Guide, mainPart, type ScrewsJoint } from "../../../core/guide/index.ts";
 import type { DownStep, Step, UpStep } from "../../../core/plan/index.ts";
+import type { Model } from "../../../core/rules/index.ts";
 import type { TrayGrid } from "../../../core/screws/index.ts";
 import type { MapMarks } from "../../signs/map/machine-map.tsx";
 
 /** What the right side of the bench shows. */
-export type Mood = "step" | "stop" | "gate" | "proof" | "swap" | "end" | "closed" | "planning";
+export type Mood = "step" | "stop" | "gate" | "checks" | "swap" | "end" | "closed" | "planning";
 
 export interface BenchView {
   readonly mood: Mood;
@@ -52,24 +51,20 @@ export interface BenchView {
 }
 
 /** What to show of a job, the step being the first that is left or the one that was chosen. */
-export function benchView(
-  machinery: Machinery,
-  state: BenchState,
-  chosen: string | undefined,
-): BenchView {
-  const { guide } = machinery;
-  const left = stepsLeft(machinery, state);
+export function benchView(model: Model, state: BenchState, chosen: string | undefined): BenchView {
+  const { guide } = model;
+  const left = stepsLeft(model, state);
   const picked = left.find((step) => stepKey(step) === chosen) ?? left[0];
   const step = state.phase === "down" || state.phase === "up" ? picked : undefined;
   const rest = left.filter((other) => other !== step);
-  const gate = step?.do === "place" ? gateOf(machinery, state, step) : [];
+  const gate = step?.do === "place" ? gateOf(model, state, step) : [];
   const open = gate.find(({ confirmed }) => !confirmed);
   const shown: Step | undefined = open ? { do: "make", joint: open.joint } : step;
-  const stop = heldBy(machinery, state) ?? (step && openStop(machinery, state, step));
+  const stop = heldBy(model, state) ?? (step && openStop(model, state, step));
   const round = step ? "open" : "shut";
-  const isTime = state.phase === "up" && !open && (!step || closesMachine(machinery, state, step));
-  const check = isTime ? unproven(machinery, state, round)[0]?.what : undefined;
-  const mood = stop ? "stop" : check !== undefined ? "proof" : moodOf(state, step, gate);
+  const isTime = state.phase === "up" && !open && (!step || closesMachine(model, state, step));
+  const check = isTime ? checksLeft(model, state, round)[0]?.what : undefined;
+  const mood = stop ? "stop" : check !== undefined ? "checks" : moodOf(state, step, gate);
   return {
     mood,
     step,
@@ -78,18 +73,18 @@ export function benchView(
     check,
     next: step ? rest[0] : undefined,
     gate,
-    at: Math.min(doneCount(state) + 1, total(machinery, state)),
-    of: total(machinery, state),
+    at: Math.min(doneCount(state) + 1, total(model, state)),
+    of: total(model, state),
     left,
     mapView: mapViewOf(guide, mood, shown),
-    marks: { ...marksOf(machinery, state, shown, left), ...linesOf(guide, shown) },
+    marks: { ...marksOf(model, state, shown, left), ...linesOf(guide, shown) },
   };
 }
 
 /** The steps that are left in this direction, in an order that can be followed. */
-export function stepsLeft(machinery: Machinery, state: BenchState): readonly (DownStep | UpStep)[] {
-  if (state.phase === "down") return routeDown(machinery, state).steps;
-  if (state.phase === "up") return routeUp(machinery, state).map(({ step }) => step);
+export function stepsLeft(model: Model, state: BenchState): readonly (DownStep | UpStep)[] {
+  if (state.phase === "down") return routeDown(model, state).steps;
+  if (state.phase === "up") return routeUp(model, state).map(({ step }) => step);
   return [];
 }
 
@@ -103,8 +98,8 @@ function moodOf(state: BenchState, step: Step | undefined, gate: BenchView["gate
 
 const doneCount = (state: BenchState): number => state.done.length + state.undone.size;
 
-function total(machinery: Machinery, state: BenchState): number {
-  const ahead = state.phase === "down" ? stepsLeft(machinery, state).length : 0;
+function total(model: Model, state: BenchState): number {
+  const ahead = state.phase === "down" ? stepsLeft(model, state).length : 0;
   return 2 * (state.done.length + ahead);
 }
 
@@ -120,7 +115,7 @@ function mapViewOf(guide: Guide, mood: Mood, step: Step | undefined): string {
 }
 
 function marksOf(
-  { model }: Machinery,
+  model: Model,
   state: BenchState,
   step: Step | undefined,
   left: readonly Step[],
@@ -180,7 +175,7 @@ export const keepingNow = (state: BenchState, own: Keeping): Keeping => ({
 });
 
 export function screwStep(
-  { guide }: Machinery,
+  { guide }: Model,
   state: BenchState,
   step: Step | undefined,
   keeping: Keeping,
@@ -202,17 +197,17 @@ export function screwStep(
 }
 
 export const trayNow = (
-  machinery: Machinery,
+  model: Model,
   state: BenchState,
   { habit, grid }: Keeping,
-): TrayPlan | undefined => (habit === "cells" ? trayPlan(machinery, state, grid) : undefined);
+): TrayPlan | undefined => (habit === "cells" ? trayPlan(model, state, grid) : undefined);
 
 /** All steps that are left: going down, the mirror of what is done and of what is left as well. */
-export function stepsToCome(machinery: Machinery, state: BenchState): readonly Step[] {
-  const left = stepsLeft(machinery, state);
+export function stepsToCome(model: Model, state: BenchState): readonly Step[] {
+  const left = stepsLeft(model, state);
   if (state.phase === "up") return left;
   const mirror = left.flatMap((one) =>
     one.do === "release" || one.do === "lift" ? [mirrored(one)] : [],
   );
-  return [...left, ...mirror, ...remainingUp(machinery.model, state)];
+  return [...left, ...mirror, ...remainingUp(model, state)];
 }

@@ -11,13 +11,13 @@ export function entryFor(
   ending: Ending,
   fitted: readonly Fitted[],
 ): Entry | string {
-  const { mood, step, stop, round } = view;
+  const { mood, step, round } = view;
   if (mood === "planning") return "The way from here is being worked out.";
-  if (mood === "stop") return `Answer with Y or N: ${stop!.ask}`;
+  if (mood === "stop") return "Answer the question with Y or N.";
   if (mood === "swap") return fitted.length > 0 ? { do: "swap", fitted } : { do: "swap" };
-  if (mood === "closed" || (!step && mood !== "end" && mood !== "proof"))
+  if (mood === "closed" || (!step && mood !== "end" && mood !== "checks"))
     return "This job is closed.";
-  if (mood === "proof") return { do: "check", round, what: view.check!, result: "pass" };
+  if (mood === "checks") return { do: "check", round, what: view.check!, result: "pass" };
   if (mood === "end" || !step) {
     if (ending.left === undefined) return "Count the screws that are left over; 0 is a count too.";
     const explained = ending.explained.trim();

@@ -1,15 +1,9 @@
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import {
-  machineryOf,
-  mainPart,
-  stepKey,
-  type Entry,
-  type Fitted,
-  type Learnt,
-  type LedgerEvent,
-} from "../../../core/bench/index.ts";
-import type { Guide, Point } from "../../../core/guide/index.ts";
+import { type Entry, type Fitted, type LedgerEvent, stepKey } from "../../../core/bench/index.ts";
+import { type Guide, mainPart, type Point } from "../../../core/guide/index.ts";
+import type { Learnt } from "../../../core/minutes/index.ts";
+import { modelOf } from "../../../core/rules/index.ts";
 import type { Ticket } from "../../../core/ticket/index.ts";
 import { useKeys } from "../../ui/use-keys.ts";
 import { reasonsFor } from "../step/count-box.tsx";
@@ -55,20 +49,20 @@ export type Bench = ReturnType<typeof useBench>;
 /** What a bench shows now, and what can be done there. */
 export function useBench(props: BenchScreenProps) {
   const { ticket, guide, who } = props;
-  const machinery = useMemo(() => machineryOf(guide), [guide]);
-  const ledger = useLedger(ticket.number, machinery, props.events, who);
+  const model = useMemo(() => modelOf(guide), [guide]);
+  const ledger = useLedger(ticket.number, model, props.events, who);
   const { state, tick, say } = ledger;
   const [chosen, setChosen] = useState<string>();
-  const view = useMemo(() => benchView(machinery, state, chosen), [machinery, state, chosen]);
+  const view = useMemo(() => benchView(model, state, chosen), [model, state, chosen]);
   const shows = useShown();
   const keeping = keepingNow(state, props.keeping);
   const { habit, grid } = keeping;
   const wantsTray = shows.tray || view.step?.do === "release";
   const tray = useMemo(
-    () => (wantsTray ? trayNow(machinery, state, { habit, grid }) : undefined),
-    [machinery, state, habit, grid, wantsTray],
+    () => (wantsTray ? trayNow(model, state, { habit, grid }) : undefined),
+    [model, state, habit, grid, wantsTray],
   );
-  const screws = screwStep(machinery, state, view.step, keeping, tray);
+  const screws = screwStep(model, state, view.step, keeping, tray);
   const [draft, setDraft] = useDraft(view.step, screws);
   const [turn, nextScrew] = useTurn(view.step);
   const typed = useTyped(ticket.number, ledger.isOver);
@@ -105,7 +99,7 @@ export function useBench(props: BenchScreenProps) {
     shows.open("snag");
   };
   const acts = { choose: setChosen, go, done, takeBack, tap, snag, setDraft, nextScrew };
-  return { machinery, ledger, view, shows, keeping, tray, screws, draft, turn, typed, stuck, acts };
+  return { model, ledger, view, shows, keeping, tray, screws, draft, turn, typed, stuck, acts };
 }
 
 /** What lies over the step or the map. */

@@ -9,8 +9,8 @@ import { useAfterPaint } from "./after-paint.ts";
 import { doneWord } from "../model/next-entry.ts";
 import { KeysPanel } from "./keys-panel.tsx";
 import { LotsStrip } from "../tray/lots-strip.tsx";
-import { Matter } from "./side-panel.tsx";
-import { Pace } from "./minutes-line.tsx";
+import { SidePanel } from "./side-panel.tsx";
+import { MinutesLine } from "./minutes-line.tsx";
 import { BigButton, Refused } from "./panel.tsx";
 import { TrayView } from "../tray/tray-view.tsx";
 import { useBench, useBenchKeys, type Bench, type BenchScreenProps } from "../model/use-bench.ts";
@@ -32,7 +32,7 @@ export function BenchScreen(props: BenchScreenProps) {
             waiting={ledger.waiting}
             isAway={ledger.isAway}
           />
-          <Matter bench={bench} props={props} />
+          <SidePanel bench={bench} props={props} />
           <div className="stack stack-tight">
             {ledger.trouble !== undefined && <Refused>{ledger.trouble}</Refused>}
             {shows.aside === undefined && <Buttons bench={bench} />}
@@ -45,7 +45,7 @@ export function BenchScreen(props: BenchScreenProps) {
   );
 }
 
-function BenchMap({ bench: { machinery, view, turn, shows, acts } }: { bench: Bench }) {
+function BenchMap({ bench: { model, view, turn, shows, acts } }: { bench: Bench }) {
   // The same function for every drawing of the map: only what changed on it is drawn anew.
   const latest = useRef(acts.tap);
   useEffect(() => {
@@ -58,7 +58,7 @@ function BenchMap({ bench: { machinery, view, turn, shows, acts } }: { bench: Be
   }, [view.marks, turn]);
   return (
     <MachineMap
-      guide={machinery.guide}
+      guide={model.guide}
       view={view.mapView}
       marks={marks}
       onTap={onTap}
@@ -71,7 +71,7 @@ function BenchMap({ bench: { machinery, view, turn, shows, acts } }: { bench: Be
 const Tray = ({ bench, ticket }: { bench: Bench; ticket: Ticket }) => (
   <TrayView
     ticket={ticket.number}
-    machinery={bench.machinery}
+    model={bench.model}
     state={bench.ledger.state}
     tray={bench.tray}
     keeping={bench.keeping}
@@ -85,7 +85,7 @@ function Buttons({ bench: { view, ledger, stuck, acts } }: { bench: Bench }) {
   const { state } = ledger;
   return (
     <div className="row row-tight">
-      {!["stop", "proof", "planning"].includes(view.mood) && (
+      {!["stop", "checks", "planning"].includes(view.mood) && (
         <BigButton onClick={acts.done} hint="Space" tone={view.mood === "swap" ? "copper" : "mat"}>
           {doneWord(view, state.rework !== undefined)}
         </BigButton>
@@ -104,12 +104,12 @@ function Buttons({ bench: { view, ledger, stuck, acts } }: { bench: Bench }) {
 
 /** The line of the job, what lies in the tray, and the minutes; line and minutes come a picture later. */
 function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
-  const { machinery, view, ledger } = bench;
+  const { model, view, ledger } = bench;
   const { state, events } = ledger;
   const [later, laterEvents] = useAfterPaint(
     useMemo(() => [state, events] as const, [state, events]),
   );
-  const dive = useMemo(() => diveFromState(machinery, later), [machinery, later]);
+  const dive = useMemo(() => diveFromState(model, later), [model, later]);
   const lots = useMemo(() => [...state.lots.values()], [state.lots]);
   return (
     <div className="bench-job">
@@ -117,9 +117,9 @@ function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
         <DiveLine dive={dive} height={72} label={`Step ${view.at} of ${view.of}`} />
       </div>
       <div className="row" style={{ paddingRight: 16 }}>
-        <LotsStrip guide={machinery.guide} lots={lots} lit={litLot(view.step)} />
-        <Pace
-          machinery={machinery}
+        <LotsStrip guide={model.guide} lots={lots} lit={litLot(view.step)} />
+        <MinutesLine
+          model={model}
           state={later}
           events={laterEvents}
           learnt={props.learnt}

@@ -1,22 +1,22 @@
 import type { ReactElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import {
-  foldLedger,
-  machineryOf,
-  tighteningOf,
   type BenchState,
   type Entry,
+  foldLedger,
   type LedgerEvent,
   type Lot,
+  tighteningOf,
 } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import { planJob } from "../../../core/plan/index.ts";
+import { modelOf } from "../../../core/rules/index.ts";
 import { guide, part, screws, smallGuide } from "../../../testing/builders.ts";
 import { nextEntry } from "../../../testing/play.ts";
 import { LotsStrip } from "../tray/lots-strip.tsx";
 import { MirrorDrawing } from "../tray/mirror.tsx";
-import { Pace } from "./minutes-line.tsx";
-import { ProofPanel } from "../step/checks-panel.tsx";
+import { MinutesLine } from "./minutes-line.tsx";
+import { ChecksPanel } from "../step/checks-panel.tsx";
 import { SnagPanel } from "../aside/snag-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
@@ -31,7 +31,7 @@ const words = (element: ReactElement): string =>
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
 
-const machinery = machineryOf(smallGuide());
+const model = modelOf(smallGuide());
 const nothing = () => undefined;
 const cells: Keeping = { habit: "cells", grid: { rows: 2, columns: 3, holds: 12 } };
 
@@ -39,26 +39,26 @@ function played(until: (entry: Entry) => boolean): {
   readonly events: readonly LedgerEvent[];
   readonly state: BenchState;
 } {
-  const plan = planJob(machinery.guide, { for: ["fan"] });
+  const plan = planJob(model.guide, { for: ["fan"] });
   if (!plan.ok) throw new Error("no plan");
   const start: Entry = { do: "start", job: { for: ["fan"] }, down: plan.value.down };
   const events: LedgerEvent[] = [{ id: "e0", at: "2026-01-01T08:00:00Z", by: "Mo", entry: start }];
   for (let i = 1; i < 100; i++) {
-    const entry = nextEntry(machinery, foldLedger(machinery, events), undefined);
+    const entry = nextEntry(model, foldLedger(model, events), undefined);
     if (!entry || until(entry)) break;
     const at = new Date(Date.UTC(2026, 0, 1, 8, i)).toISOString();
     events.push({ id: `e${i}`, at, by: "Mo", entry });
   }
-  return { events, state: foldLedger(machinery, events) };
+  return { events, state: foldLedger(model, events) };
 }
 
 function stepWords(state: BenchState, keeping: Keeping): string {
-  const { step, next } = benchView(machinery, state, undefined);
-  const found = screwStep(machinery, state, step, keeping, trayNow(machinery, state, keeping));
+  const { step, next } = benchView(model, state, undefined);
+  const found = screwStep(model, state, step, keeping, trayNow(model, state, keeping));
   const draft = { count: found?.expected ?? 0, cell: found?.cell, reason: undefined };
   return words(
     <StepPanel
-      guide={machinery.guide}
+      guide={model.guide}
       step={step!}
       next={next}
       screws={found}
@@ -92,9 +92,11 @@ describe("a screw step", () => {
 
 describe("stops", () => {
   const { state } = played((entry) => entry.do === "answer");
-  const { stop } = benchView(machinery, state, undefined);
+  const { stop } = benchView(model, state, undefined);
   test("ask, and offer yes and no, nothing else", () => {
-    const said = words(<StopPanel stop={stop!} state={state} onAnswer={nothing} />);
+    const said = words(
+      <StopPanel guide={model.guide} stop={stop!} state={state} onAnswer={nothing} />,
+    );
     expect(said).toMatch(/Charger out, machine shut down/);
     expect(said).toMatch(/Yes Y No N/);
     expect(said).not.toMatch(/Space/);
@@ -102,23 +104,17 @@ describe("stops", () => {
   test("answered with the other word, they say what to do", () => {
     const answer: Entry = { do: "answer", stop: "begin", answer: "no" };
     const after = { ...state, answers: new Map([["begin", answer]]) };
-    expect(words(<StopPanel stop={stop!} state={after} onAnswer={nothing} />)).toMatch(
-      /Do that first/,
-    );
+    expect(
+      words(<StopPanel guide={model.guide} stop={stop!} state={after} onAnswer={nothing} />),
+    ).toMatch(/Do that first/);
   });
 });
 
-describe("proof", () => {
+describe("checks", () => {
   const { events, state } = played((entry) => entry.do === "check");
   test("names the function, and what was opened that it hangs on", () => {
     const said = words(
-      <ProofPanel
-        machinery={machinery}
-        state={state}
-        events={events}
-        round="open"
-        onTick={nothing}
-      />,
+      <ChecksPanel model={model} state={state} events={events} round="open" onTick={nothing} />,
     );
     expect(said).toMatch(/Proof, before the cover goes on/);
     expect(said).toMatch(/1 of 1 left/);
@@ -128,13 +124,7 @@ describe("proof", () => {
     const failed: Entry = { do: "check", round: "open", what: "fan", result: "fail" };
     const after = { ...state, checks: new Map([["open:fan", failed]]) };
     const said = words(
-      <ProofPanel
-        machinery={machinery}
-        state={after}
-        events={events}
-        round="open"
-        onTick={nothing}
-      />,
+      <ChecksPanel model={model} state={after} events={events} round="open" onTick={nothing} />,
     );
     expect(said).toMatch(/Fan fails\. Go back to:/);
   });
@@ -144,7 +134,7 @@ test("a snag says not to pull, and to tap where it binds", () => {
   const { events } = played((entry) => entry.do === "lift");
   const said = words(
     <SnagPanel
-      guide={machinery.guide}
+      guide={model.guide}
       events={events}
       stuck="base"
       near={undefined}
@@ -170,7 +160,7 @@ test("the strip shows what is out, each with its place; what is back is gone", (
     inDiffers: undefined,
   };
   const strip = (lots: readonly Lot[]) =>
-    words(<LotsStrip guide={machinery.guide} lots={lots} lit="base-screws" />);
+    words(<LotsStrip guide={model.guide} lots={lots} lit="base-screws" />);
   expect(strip([lot])).toMatch(/3 5 mm × 4/);
   expect(strip([{ ...lot, cell: undefined, lies: "parked" }])).toMatch(/hole/);
   expect(strip([{ ...lot, in: 4 }])).toMatch(/The tray is empty/);
@@ -179,7 +169,7 @@ test("the strip shows what is out, each with its place; what is back is gone", (
 test("the pace says minutes spent, ahead or behind, and both marks of what is left", () => {
   const { events, state } = played((entry) => entry.do === "swap");
   const said = words(
-    <Pace machinery={machinery} state={state} events={events} learnt={{}} who="Mo" />,
+    <MinutesLine model={model} state={state} events={events} learnt={{}} who="Mo" />,
   );
   expect(said).toMatch(/\d+ min so far, \d+ behind; left [1-9]\d* , at 80 % under [1-9]\d*/);
 });

@@ -1,26 +1,27 @@
 import { useCallback } from "react";
-import { stepKey, stepWords } from "../../../core/bench/index.ts";
 import { unreachable } from "../../../core/base/result.ts";
+import { stepKey } from "../../../core/bench/index.ts";
+import { stepWords } from "../../../core/words/index.ts";
 import { EndPanel } from "../step/end-panel.tsx";
 import { GatePanel } from "../step/gate-panel.tsx";
 import { NotePanel } from "../aside/note-panel.tsx";
 import { StepLine } from "./panel.tsx";
 import { PhotoPanel } from "../aside/photo-panel.tsx";
-import { ProofPanel } from "../step/checks-panel.tsx";
+import { ChecksPanel } from "../step/checks-panel.tsx";
 import { SnagPanel } from "../aside/snag-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
 import { SwapPanel } from "../swap/swap-panel.tsx";
 import type { Bench, BenchScreenProps } from "../model/use-bench.ts";
 
-interface MatterProps {
+interface SidePanelProps {
   readonly bench: Bench;
   readonly props: BenchScreenProps;
 }
 
 /** The right side: what was opened beside the step, else what the job is at. */
-export const Matter = ({ bench, props }: MatterProps) => (
-  <div className="bench-matter">
+export const SidePanel = ({ bench, props }: SidePanelProps) => (
+  <div className="bench-panel">
     {bench.shows.aside === undefined ? (
       <Mood bench={bench} props={props} />
     ) : (
@@ -29,7 +30,7 @@ export const Matter = ({ bench, props }: MatterProps) => (
   </div>
 );
 
-function Aside({ bench, props }: MatterProps) {
+function Aside({ bench, props }: SidePanelProps) {
   const { ticket, guide } = props;
   const { view, ledger, shows, stuck, acts } = bench;
   const step = view.step ? stepKey(view.step) : "job";
@@ -55,23 +56,23 @@ function Aside({ bench, props }: MatterProps) {
   );
 }
 
-function Mood({ bench, props }: MatterProps) {
+function Mood({ bench, props }: SidePanelProps) {
   const { guide } = props;
-  const { machinery, view, ledger, typed, acts } = bench;
+  const { model, view, ledger, typed, acts } = bench;
   const { state, tick } = ledger;
   const { step, stop } = view;
   const confirm = useCallback((joint: string) => tick({ do: "confirm", joint }), [tick]);
   switch (view.mood) {
     case "stop":
-      return <StopPanel key={stop!.id} stop={stop!} state={state} onAnswer={tick} />;
+      return <StopPanel key={stop!.id} guide={guide} stop={stop!} state={state} onAnswer={tick} />;
     case "step":
       return <Step bench={bench} props={props} />;
     case "gate":
       return <GatePanel guide={guide} step={step!} gate={view.gate} onConfirm={confirm} />;
-    case "proof":
+    case "checks":
       return (
-        <ProofPanel
-          machinery={machinery}
+        <ChecksPanel
+          model={model}
           state={state}
           events={ledger.events}
           round={view.round}
@@ -81,7 +82,7 @@ function Mood({ bench, props }: MatterProps) {
     case "swap":
       return (
         <SwapPanel
-          machinery={machinery}
+          model={model}
           state={state}
           transfers={props.transfers}
           fitted={typed.fitted}
@@ -107,7 +108,7 @@ function Mood({ bench, props }: MatterProps) {
   }
 }
 
-function Step({ bench, props }: MatterProps) {
+function Step({ bench, props }: SidePanelProps) {
   const { view, screws, draft, turn, acts } = bench;
   const at = (one: { readonly step: string }) => one.step === stepKey(view.step!);
   return (

@@ -1,18 +1,18 @@
 import Box from "@mui/material/Box";
 import { useMemo, useState } from "react";
 import {
-  checksOf,
-  resultOf,
-  unproven,
   type BenchState,
   type Check,
   type CheckResult,
+  checksLeft,
+  checksOf,
   type Entry,
   type LedgerEvent,
-  type Machinery,
+  resultOf,
   type Round,
 } from "../../../core/bench/index.ts";
-import { capital, jointWord, partWord, wordList } from "../../../core/guide/index.ts";
+import type { Model } from "../../../core/rules/index.ts";
+import { capital, jointWord, partWord, wordList } from "../../../core/words/index.ts";
 import { useKeys } from "../../ui/use-keys.ts";
 import type { BenchQuestion } from "../sync/bench-worker.ts";
 import { fieldLook } from "../screen/field-look.ts";
@@ -20,20 +20,20 @@ import { BigButton, StepLine } from "../screen/panel.tsx";
 import { useAnswer } from "../sync/use-bench-worker.ts";
 
 /** The checks of a round: what was opened in this job is tried out, one after the other. */
-export function ProofPanel({
-  machinery,
+export function ChecksPanel({
+  model,
   state,
   events,
   round,
   onTick,
 }: {
-  machinery: Machinery;
+  model: Model;
   state: BenchState;
   events: readonly LedgerEvent[];
   round: Round;
   onTick: (entry: Entry) => void;
 }) {
-  const due = unproven(machinery, state, round);
+  const due = checksLeft(model, state, round);
   const next = due[0];
   const failed = due.find(({ what }) => resultOf(state, round, what)?.result === "fail");
   const [reason, setReason] = useState<string>();
@@ -50,7 +50,7 @@ export function ProofPanel({
   };
   useKeys({ f: () => give("fail"), a: () => setReason("") });
   const left = due.map(({ what }) => what);
-  const all = checksOf(machinery, state).filter(
+  const all = checksOf(model, state).filter(
     ({ what }) => left.includes(what) || resultOf(state, round, what),
   );
   return (
@@ -62,9 +62,9 @@ export function ProofPanel({
         Power it up. Everything that was opened is tried out; {due.length} of {all.length} left.
       </div>
       {next && (
-        <div className="proof-now">
-          <div className="proof-what">{capital(next.what)}</div>
-          <Because machinery={machinery} check={next} />
+        <div className="checks-now">
+          <div className="checks-what">{capital(next.what)}</div>
+          <Because model={model} check={next} />
           {reason === undefined ? (
             <div className="row row-tight">
               <BigButton hint="Space" onClick={() => give("pass")}>
@@ -101,10 +101,8 @@ export function ProofPanel({
           )}
         </div>
       )}
-      {failed && (
-        <GoBack machinery={machinery} events={events} what={failed.what} onTick={onTick} />
-      )}
-      <div className="proof-all">
+      {failed && <GoBack model={model} events={events} what={failed.what} onTick={onTick} />}
+      <div className="checks-all">
         {all.map(({ what }) => (
           <span key={what}>
             {SIGN[resultOf(state, round, what)?.result ?? "none"]} {what}
@@ -117,7 +115,7 @@ export function ProofPanel({
 
 const SIGN = { pass: "✓", fail: "✗", na: "–", none: "·" } as const;
 
-function Because({ machinery: { guide }, check }: { machinery: Machinery; check: Check }) {
+function Because({ model: { guide }, check }: { model: Model; check: Check }) {
   return (
     <div className="say soft">
       Opened in this job: {wordList(check.because.map((id) => jointWord(guide, id)))}.
@@ -127,12 +125,12 @@ function Because({ machinery: { guide }, check }: { machinery: Machinery; check:
 
 /** A function that fails: the plugs it hangs on, each with the minutes to get back to it. */
 function GoBack({
-  machinery: { guide },
+  model: { guide },
   events,
   what,
   onTick,
 }: {
-  machinery: Machinery;
+  model: Model;
   events: readonly LedgerEvent[];
   what: string;
   onTick: (entry: Entry) => void;

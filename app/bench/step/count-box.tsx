@@ -1,5 +1,6 @@
-import { placeWords, type CountReason } from "../../../core/bench/index.ts";
+import type { CountReason } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
+import { placeWords } from "../../../core/words/index.ts";
 import { Key } from "../screen/panel.tsx";
 import type { ScrewStep } from "../model/bench-view.ts";
 

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
-import { expectedLeft, type BenchState, type Lot } from "../../../core/bench/index.ts";
-import { capital, jointWord, type Guide } from "../../../core/guide/index.ts";
+import { type BenchState, expectedLeft, type Lot } from "../../../core/bench/index.ts";
+import type { Guide } from "../../../core/guide/index.ts";
+import { capital, jointWord } from "../../../core/words/index.ts";
 import { MONO } from "../../ui/theme.ts";
 import { fieldLook } from "../screen/field-look.ts";
 import { StepLine } from "../screen/panel.tsx";

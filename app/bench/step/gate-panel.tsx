@@ -1,7 +1,7 @@
 import { memo } from "react";
-import { deadWithout, stepWords } from "../../../core/bench/index.ts";
-import { capital, jointWord, wordList, type Guide } from "../../../core/guide/index.ts";
+import { deadWithout, type Guide } from "../../../core/guide/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
+import { capital, jointWord, stepWords, wordList } from "../../../core/words/index.ts";
 import { JointSign } from "../../signs/joint-sign.tsx";
 import { Key, StepLine } from "../screen/panel.tsx";
 import { useInView } from "../screen/use-in-view.ts";

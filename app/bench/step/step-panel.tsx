@@ -1,13 +1,15 @@
+import { leadRoute } from "../../../core/bench/index.ts";
+import { deadWithout, type Guide } from "../../../core/guide/index.ts";
+import type { Step } from "../../../core/plan/index.ts";
 import {
+  capital,
   careLines,
   CONNECTOR_OPENS,
-  deadWithout,
-  leadRoute,
+  jointWord,
   stepWords,
   toolWords,
-} from "../../../core/bench/index.ts";
-import { capital, jointWord, wordList, type Guide } from "../../../core/guide/index.ts";
-import type { Step } from "../../../core/plan/index.ts";
+  wordList,
+} from "../../../core/words/index.ts";
 import { ConnectorSign } from "../../signs/connector-sign.tsx";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { CountBox, type Draft } from "./count-box.tsx";

@@ -1,16 +1,20 @@
+import type { BenchState, Entry, Stop } from "../../../core/bench/index.ts";
+import type { Guide } from "../../../core/guide/index.ts";
+import { stopAsk, stopOtherwise } from "../../../core/words/index.ts";
 import Box from "@mui/material/Box";
 import { useState } from "react";
-import type { BenchState, Entry, Stop } from "../../../core/bench/index.ts";
 import { useKeys } from "../../ui/use-keys.ts";
 import { fieldLook } from "../screen/field-look.ts";
 import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
 
 /** A question that is answered with Y or N: Space and the pedal do not get past it. */
 export function StopPanel({
+  guide,
   stop,
   state,
   onAnswer,
 }: {
+  guide: Guide;
   stop: Stop;
   state: BenchState;
   onAnswer: (entry: Entry) => void;
@@ -34,7 +38,7 @@ export function StopPanel({
         </svg>
         <StepLine>Stop, and answer</StepLine>
       </div>
-      <div className="say-ask">{stop.ask}</div>
+      <div className="say-ask">{stopAsk(guide, stop)}</div>
       <div className="row">
         <BigButton tone="plain" hint="Y" onClick={() => say("yes")}>
           Yes
@@ -43,7 +47,7 @@ export function StopPanel({
           No
         </BigButton>
       </div>
-      {given !== undefined && given !== stop.good && <Caution>{stop.otherwise}</Caution>}
+      {given !== undefined && given !== stop.good && <Caution>{stopOtherwise(stop)}</Caution>}
     </div>
   );
 }
@@ -53,7 +57,7 @@ function Held({ stop, onAnswer }: { stop: Stop; onAnswer: (entry: Entry) => void
   return (
     <Box sx={{ display: "grid", gap: 2, alignContent: "start" }} data-stop={stop.id}>
       <StepLine>This job is held</StepLine>
-      <Box sx={{ fontSize: 20, lineHeight: 1.35 }}>{stop.otherwise}</Box>
+      <Box sx={{ fontSize: 20, lineHeight: 1.35 }}>{stopOtherwise(stop)}</Box>
       <Box component="label" sx={{ display: "grid", gap: 0.75, fontSize: 18 }}>
         What was done about it
         <Box

@@ -1,5 +1,6 @@
-import { tighteningOf, type Tightening } from "../../../core/bench/index.ts";
+import { type Tightening, tighteningOf } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
+import { PASS_WORDS, TORQUE_FROM_WORDS } from "../../../core/words/index.ts";
 import { BigButton } from "../screen/panel.tsx";
 
 /** How the screws of a step are tightened, and which one is next; → goes on to it. */
@@ -21,7 +22,7 @@ export function TighteningBox({
   return (
     <div role="group" aria-label="Tightening" className="stack stack-tight say tightening">
       <div>
-        <b>{now.pass.does}</b>
+        <b>{PASS_WORDS[now.pass.does]}</b>
         {how.passes.length > 1 && ` (pass ${now.round + 1} of ${how.passes.length})`}
       </div>
       {count > 2 && (
@@ -36,7 +37,7 @@ export function TighteningBox({
       )}
       <div className="say-small soft">
         {count > 2 &&
-          (how.orderFrom === "the guide" ? "Order by the guide. " : "Order computed crosswise. ")}
+          (how.orderFrom === "guide" ? "Order by the guide. " : "Order computed crosswise. ")}
         {torqueWords(how.torque)}
       </div>
     </div>
@@ -45,7 +46,8 @@ export function TighteningBox({
 
 function torqueWords(torque: Tightening["torque"]): string {
   if (!torque) return "Hand-tight; never force it.";
-  const { low, high, source } = torque;
+  const { low, high } = torque;
+  const source = TORQUE_FROM_WORDS[torque.from];
   return low === high ? `${low} N·m, by ${source}.` : `${low} to ${high} N·m (${source}).`;
 }
 

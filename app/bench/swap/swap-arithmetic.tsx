@@ -1,17 +1,25 @@
-import Box from "@mui/material/Box";
-import { type ReactNode, useState } from "react";
+import { batteryState, type GaugeReading, parseGaugeLine } from "../../../core/devices/index.ts";
 import type { Die, DriveSlot, MemoryFacts } from "../../../core/guide/index.ts";
 import {
+  type Drive,
   DRIVE_LENGTHS,
   driveHindrances,
   memoryFit,
+  type Module,
   padFor,
   pasteFor,
   schoolsOf,
-  type Drive,
-  type Module,
 } from "../../../core/swap/index.ts";
-import { batteryState, parseGaugeLine, type GaugeReading } from "../../../core/devices/index.ts";
+import {
+  BATTERY_WORDS,
+  hindranceWords,
+  memoryWords,
+  padWords,
+  PASTE_HABIT_WORDS,
+  schoolWords,
+} from "../../../core/words/index.ts";
+import Box from "@mui/material/Box";
+import { type ReactNode, useState } from "react";
 import { StandInsLink } from "../../devices/stand-ins-link.tsx";
 import { useDevice } from "../../devices/use-device.ts";
 import { fieldLook } from "../screen/field-look.ts";
@@ -93,8 +101,8 @@ export function PasteBox({
               </Box>
               <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 16 }}>
                 {schoolsOf(die, thick).map((school) => (
-                  <li key={school.name}>
-                    {school.name}: {school.volume} mm³, {school.says}
+                  <li key={school.habit}>
+                    {PASTE_HABIT_WORDS[school.habit]}: {school.volume} mm³, {schoolWords(school)}
                   </li>
                 ))}
               </Box>
@@ -142,7 +150,7 @@ export function PadBox({ name, gap }: { name: string; gap: number }) {
       </Box>
       {choice && (
         <span>
-          Wants {choice.wanted} mm: take the <b>{choice.stock} mm</b> pad; {choice.says}.
+          Wants {choice.wanted} mm: take the <b>{choice.stock} mm</b> pad; {padWords(choice)}.
         </span>
       )}
     </Card>
@@ -155,7 +163,7 @@ export function DriveBox({ name, slot }: { name: string; slot: DriveSlot }) {
     key: "M",
     bus: slot.buses[0]!,
   });
-  const against = driveHindrances(slot, drive);
+  const against = driveHindrances(slot, drive).map(hindranceWords);
   return (
     <Card title={`New ${name.toLowerCase()}`}>
       <Box sx={{ display: "flex", gap: 1 }}>
@@ -214,6 +222,7 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
     facts,
     modules.filter(({ size }) => size > 0),
   );
+  const said = [...fit.against, ...fit.remarks].map(memoryWords);
   const change = (at: number, more: Partial<Module>) =>
     setModules(modules.map((module, i) => (i === at ? { ...module, ...more } : module)));
   return (
@@ -250,8 +259,8 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
         </Box>
       ))}
       <span>
-        {fit.fits ? "✓" : "✗"} {fit.total} GB at {fit.speed} MT/s
-        {fit.says.length > 0 && `: ${fit.says.join("; ")}`}
+        {fit.against.length === 0 ? "✓" : "✗"} {fit.total} GB at {fit.speed} MT/s
+        {said.length > 0 && `: ${said.join("; ")}`}
       </span>
     </Card>
   );
@@ -276,7 +285,7 @@ export function GaugeBox() {
           <b>
             {state.wear} % worn, runs {state.hours} h
           </b>
-          ; {state.says}
+          ; {BATTERY_WORDS[state.verdict]}
         </span>
       ) : (
         <span>

@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
-import { capital, jointWord, partWord, wordList, type Guide } from "../../../core/guide/index.ts";
-import type { BenchState, Fitted, Machinery } from "../../../core/bench/index.ts";
-import { compareCodes, type CodeMatch } from "../../../core/swap/index.ts";
+import type { BenchState, Fitted } from "../../../core/bench/index.ts";
+import type { Guide } from "../../../core/guide/index.ts";
+import type { Model } from "../../../core/rules/index.ts";
+import { type CodeMatch, compareCodes } from "../../../core/swap/index.ts";
+import { capital, jointWord, partWord, wordList } from "../../../core/words/index.ts";
 import { useDevice } from "../../devices/use-device.ts";
 import { fieldLook } from "../screen/field-look.ts";
 import { Caution, StepLine } from "../screen/panel.tsx";
@@ -14,22 +16,22 @@ export interface Transfer {
 
 /** The bottom of the job: the old part is out, the new one comes. */
 export function SwapPanel({
-  machinery,
+  model,
   state,
   transfers,
   fitted,
   setFitted,
 }: {
-  machinery: Machinery;
+  model: Model;
   state: BenchState;
   transfers: readonly Transfer[];
   fitted: readonly Fitted[];
   setFitted: (fitted: readonly Fitted[]) => void;
 }) {
-  const { guide } = machinery;
+  const { guide } = model;
   if (state.rework !== undefined) return <Reseat guide={guide} joint={state.rework} />;
   const { targets } = state;
-  const open = partsOpen(machinery, state);
+  const open = partsOpen(model, state);
   return (
     <Box sx={{ display: "grid", gap: 1.75, alignContent: "start" }}>
       <StepLine>
@@ -91,7 +93,8 @@ function Reseat({ guide, joint }: { guide: Guide; joint: string }) {
 }
 
 /** Parts that are off the machine, or were laid bare: their arithmetic has its place now. */
-function partsOpen({ model, guide }: Machinery, state: BenchState): readonly string[] {
+function partsOpen(model: Model, state: BenchState): readonly string[] {
+  const { guide } = model;
   const home = state.machine.stack[model.frame];
   return model.partIds.filter((id, p) => {
     const { dies, gap, memory, slot } = guide.parts[id]!;

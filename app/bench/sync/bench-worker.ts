@@ -1,13 +1,13 @@
 import {
   foldLedger,
-  machineOf,
-  machineryOf,
-  reworkChoices,
   type LedgerEvent,
   type Rework,
+  reworkChoices,
 } from "../../../core/bench/index.ts";
 import type { Guide, Point } from "../../../core/guide/index.ts";
-import { snagOf, type Suspect } from "../../../core/plan/index.ts";
+import { savedState } from "../../../core/plan/index.ts";
+import { modelOf } from "../../../core/rules/index.ts";
+import { snagOf, type Suspect } from "../../../core/snag/index.ts";
 
 interface Facts {
   readonly guide: Guide;
@@ -29,17 +29,17 @@ export type BenchAnswer =
 
 /** What the bench has to work out, off the page's own thread. */
 self.onmessage = ({ data }: MessageEvent<BenchQuestion>) => {
-  const machinery = machineryOf(data.guide);
-  const state = foldLedger(machinery, data.events);
+  const model = modelOf(data.guide);
+  const state = foldLedger(model, data.events);
   self.postMessage(answerTo(data));
 
   function answerTo(question: BenchQuestion): BenchAnswer {
     if (question.ask === "rework") {
-      return { ask: "rework", choices: reworkChoices(machinery, state, question.what) };
+      return { ask: "rework", choices: reworkChoices(model, state, question.what) };
     }
-    const machine = machineOf(machinery.model, state.machine);
+    const from = savedState(model, state.machine);
     const { stuck, near, missed } = question;
-    const input = { job: state.job!, machine, stuck, missed, ...(near ? { near } : {}) };
-    return { ask: "snag", suspects: snagOf(machinery.model, input) };
+    const input = { job: state.job!, from, stuck, missed, ...(near ? { near } : {}) };
+    return { ask: "snag", suspects: snagOf(model, input) };
   }
 };

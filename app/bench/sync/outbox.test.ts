@@ -1,10 +1,11 @@
-import { machineryOf, type Entry, type LedgerEvent } from "../../../core/bench/index.ts";
+import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
 import { planJob } from "../../../core/plan/index.ts";
+import { modelOf } from "../../../core/rules/index.ts";
 import { smallGuide } from "../../../testing/builders.ts";
 import { stillGood, takeIn, type Pages } from "./outbox.ts";
 
-const machinery = machineryOf(smallGuide());
-const plan = planJob(machinery.guide, { for: ["fan"] });
+const model = modelOf(smallGuide());
+const plan = planJob(model.guide, { for: ["fan"] });
 if (!plan.ok) throw new Error("no plan");
 
 const event = (id: string, entry: Entry, by = "me"): LedgerEvent => ({
@@ -41,15 +42,15 @@ describe("what the server has written comes in", () => {
 describe("ticks that wait while others go on", () => {
   test("stay when they still hold", () => {
     const pages = { known: [start, begin, screws("theirs", "you")], queue: [clips] };
-    expect(stillGood(machinery, pages)).toEqual({ queue: [clips], refused: undefined });
+    expect(stillGood(model, pages)).toEqual({ queue: [clips], refused: undefined });
   });
   test("are dropped from the first that does not, with the reason", () => {
     const pages = {
       known: [start, begin, screws("theirs", "you")],
       queue: [screws("mine"), clips],
     };
-    const { queue, refused } = stillGood(machinery, pages);
+    const { queue, refused } = stillGood(model, pages);
     expect(queue).toEqual([]);
-    expect(refused).toMatch(/open already|is out|not|already/);
+    expect(refused).toMatchObject({ type: "blocked", block: { type: "open-already" } });
   });
 });

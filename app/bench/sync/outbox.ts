@@ -1,4 +1,5 @@
-import { admit, foldLedger, type LedgerEvent, type Machinery } from "../../../core/bench/index.ts";
+import { admit, foldLedger, type LedgerEvent, type Refusal } from "../../../core/bench/index.ts";
+import type { Model } from "../../../core/rules/index.ts";
 
 /** The ledger as this screen has it: what the server has written, and what waits to be sent. */
 export interface Pages {
@@ -24,13 +25,13 @@ export function takeIn(
 
 /** The waiting ticks that still hold after what others did; the first that does not, and why. */
 export function stillGood(
-  machinery: Machinery,
+  model: Model,
   { known, queue }: Pages,
-): { readonly queue: readonly LedgerEvent[]; readonly refused: string | undefined } {
+): { readonly queue: readonly LedgerEvent[]; readonly refused: Refusal | undefined } {
   for (const [i, event] of queue.entries()) {
-    const state = foldLedger(machinery, [...known, ...queue.slice(0, i)]);
-    const admitted = admit(machinery, state, event.entry);
-    if (!admitted.ok) return { queue: queue.slice(0, i), refused: admitted.error.message };
+    const state = foldLedger(model, [...known, ...queue.slice(0, i)]);
+    const admitted = admit(model, state, event.entry);
+    if (!admitted.ok) return { queue: queue.slice(0, i), refused: admitted.error };
   }
   return { queue, refused: undefined };
 }

@@ -1,15 +1,16 @@
-import { nanoid } from "nanoid";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
   admit,
-  foldOn,
-  leavesFor,
   type BenchState,
   type Entry,
   type Folded,
+  foldOn,
+  leavesFor,
   type LedgerEvent,
-  type Machinery,
 } from "../../../core/bench/index.ts";
+import type { Model } from "../../../core/rules/index.ts";
+import { refusalWords } from "../../../core/words/index.ts";
+import { nanoid } from "nanoid";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Answer } from "../../routes/events.ts";
 import type { Growth } from "../../../data/ledger/announce.server.ts";
 import { afterPaint } from "../screen/after-paint.ts";
@@ -40,7 +41,7 @@ const RETRY_MS = 1500;
  */
 export function useLedger(
   ticket: string,
-  machinery: Machinery,
+  model: Model,
   loaded: readonly LedgerEvent[],
   by: string,
 ): Ledger {
@@ -52,7 +53,7 @@ export function useLedger(
 
   const settle = useCallback(
     (next: Pages) => {
-      const { queue, refused } = stillGood(machinery, next);
+      const { queue, refused } = stillGood(model, next);
       const gone = latest.current.queue.filter((event) => !queue.includes(event));
       const fresh = next.known.slice(latest.current.known.length);
       latest.current = { known: next.known, queue };
@@ -63,10 +64,10 @@ export function useLedger(
           gone.map(({ id }) => id),
         );
       }
-      if (fresh.some(({ entry }) => leavesFor(machinery.guide, entry))) setOver(true);
+      if (fresh.some(({ entry }) => leavesFor(model.guide, entry))) setOver(true);
       return { refused, fresh };
     },
-    [machinery, ticket],
+    [model, ticket],
   );
 
   const hear = useCallback(
@@ -79,7 +80,9 @@ export function useLedger(
       const others = [...new Set(fresh.map((event) => event.by))].filter((name) => name !== by);
       if (refused !== undefined) {
         const who = others.join(" and ") || "Another screen";
-        say(`${who} went on with this job; your last step was not written. ${refused}`);
+        say(
+          `${who} went on with this job; your last step was not written. ${refusalWords(model, refused)}`,
+        );
       }
       return true;
     },
@@ -102,7 +105,8 @@ export function useLedger(
         ticket,
         kept.map(({ id }) => id).filter((id) => !waiting.has(id)),
       );
-      if (refused !== undefined) say(`A step kept in this browser no longer holds. ${refused}`);
+      if (refused !== undefined)
+        say(`A step kept in this browser no longer holds. ${refusalWords(model, refused)}`);
     });
     return () => {
       isStale = true;
@@ -151,17 +155,17 @@ export function useLedger(
   const events = useMemo(() => [...pages.known, ...pages.queue], [pages]);
   const last = useRef<Folded>(undefined);
   const state = useMemo(() => {
-    last.current = foldOn(machinery, last.current, events);
+    last.current = foldOn(model, last.current, events);
     return last.current.state;
-  }, [machinery, events]);
+  }, [model, events]);
 
   const tick = useCallback(
     (entry: Entry) => {
       const { known, queue } = latest.current;
-      const now = foldOn(machinery, last.current, [...known, ...queue]);
-      const admitted = admit(machinery, now.state, entry);
+      const now = foldOn(model, last.current, [...known, ...queue]);
+      const admitted = admit(model, now.state, entry);
       if (!admitted.ok) {
-        say(admitted.error.message);
+        say(refusalWords(model, admitted.error));
         return;
       }
       say(undefined);
@@ -170,7 +174,7 @@ export function useLedger(
       setPages(latest.current);
       afterPaint(() => void keepTick(ticket, event));
     },
-    [machinery, by, ticket],
+    [model, by, ticket],
   );
 
   return { state, events, waiting: pages.queue.length, trouble, isAway, isOver, tick, say };

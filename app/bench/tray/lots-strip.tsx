@@ -1,6 +1,7 @@
 import { memo } from "react";
 import type { Lot } from "../../../core/bench/index.ts";
-import { jointWord, type Guide, type ScrewsJoint } from "../../../core/guide/index.ts";
+import type { Guide, ScrewsJoint } from "../../../core/guide/index.ts";
+import { jointWord } from "../../../core/words/index.ts";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { useInView } from "../screen/use-in-view.ts";
 

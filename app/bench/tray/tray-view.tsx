@@ -2,17 +2,17 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { Link, useFetcher } from "react-router";
 import {
-  HABITS,
-  placeWords,
-  whereabouts,
   type BenchState,
   type Habit,
+  HABITS,
   type Lot,
-  type Machinery,
   type TrayPlan,
+  whereabouts,
 } from "../../../core/bench/index.ts";
-import { capital, jointWord, type Guide, type ScrewsJoint } from "../../../core/guide/index.ts";
+import type { Guide, ScrewsJoint } from "../../../core/guide/index.ts";
+import type { Model } from "../../../core/rules/index.ts";
 import type { TrayGrid } from "../../../core/screws/index.ts";
+import { capital, jointWord, mixUpWords, placeWords } from "../../../core/words/index.ts";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { MONO } from "../../ui/theme.ts";
 import { fieldLook } from "../screen/field-look.ts";
@@ -30,7 +30,7 @@ export const HABIT_WORDS: Readonly<Record<Habit, string>> = {
 /** What lies where: the tray or the mirror at full size, the counts, and which screw this one is. */
 export function TrayView({
   ticket,
-  machinery,
+  model,
   state,
   tray,
   keeping,
@@ -39,7 +39,7 @@ export function TrayView({
   onHabit,
 }: {
   ticket: string;
-  machinery: Machinery;
+  model: Model;
   state: BenchState;
   tray: TrayPlan | undefined;
   keeping: Keeping;
@@ -47,7 +47,7 @@ export function TrayView({
   view: string;
   onHabit: (habit: Habit) => void;
 }) {
-  const { guide } = machinery;
+  const { guide } = model;
   const lots = [...state.lots.values()];
   const counts = whereabouts(lots);
   return (
@@ -173,7 +173,7 @@ function Cells({
           sx={{ mt: 0.75, fontSize: 17, fontWeight: 700, color: "var(--caution)" }}
         >
           Cell {cell} is shared by the {jointWord(guide, joints[0])} and the{" "}
-          {jointWord(guide, joints[1])}: {risk}.
+          {jointWord(guide, joints[1])}: {mixUpWords(risk)}.
         </Box>
       ))}
       {!tray.exact && (

@@ -1,9 +1,10 @@
 import Box from "@mui/material/Box";
 import { useState } from "react";
-import { placeWords, type Lot } from "../../../core/bench/index.ts";
-import { capital, jointWord, type Guide, type ScrewsJoint } from "../../../core/guide/index.ts";
-import { screwOf, whichScrew, type Reading } from "../../../core/screws/index.ts";
+import type { Lot } from "../../../core/bench/index.ts";
 import { parseCaliperLine } from "../../../core/devices/index.ts";
+import type { Guide, ScrewsJoint } from "../../../core/guide/index.ts";
+import { type Reading, screwOf, whichScrew } from "../../../core/screws/index.ts";
+import { capital, jointWord, placeWords } from "../../../core/words/index.ts";
 import { StandInsLink } from "../../devices/stand-ins-link.tsx";
 import { useDevice } from "../../devices/use-device.ts";
 import { ScrewToken } from "../../signs/screw-token.tsx";

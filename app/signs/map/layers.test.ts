@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { peelLevels, type Guide } from "../../../core/guide/index.ts";
+import { type Guide, peelLevels } from "../../../core/guide/index.ts";
 import { guide, part } from "../../../testing/builders.ts";
 import { isNameHidden, layersOf } from "./layers.ts";
 
-const folder = path.join(import.meta.dirname, "../../guides");
+const folder = path.join(import.meta.dirname, "../../../guides");
 const guides = readdirSync(folder)
   .filter((name) => name.endsWith(".json"))
   .map((name) => JSON.parse(readFileSync(path.join(folder, name), "utf8")) as Guide);

@@ -1,7 +1,7 @@
 import { createContext, memo, useContext, useMemo } from "react";
 import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
-import { sweepOrder } from "../../../core/bench/index.ts";
 import type { Guide, GuideJoint, Point } from "../../../core/guide/index.ts";
+import { sweepOrder } from "../../../core/screws/index.ts";
 import { MONO } from "../../ui/theme.ts";
 import { ScrewHead } from "../screw-token.tsx";
 import { isNameHidden, layersOf } from "./layers.ts";

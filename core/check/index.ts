@@ -1,0 +1,2 @@
+export { checkGuide, guideErrors } from "./errors.ts";
+export { guideQuestions } from "./questions.ts";

@@ -1,0 +1,59 @@
+/** What a finding is about, as data; `words/finding-words.ts` says it. Ids are the guide's. */
+export type About =
+  // What the file as a file gets wrong.
+  | { readonly type: "no-file" }
+  | { readonly type: "too-big"; readonly mostBytes: number }
+  | { readonly type: "not-json"; readonly why: string }
+  | { readonly type: "key-unknown"; readonly key: string }
+  | { readonly type: "key-missing"; readonly key: string }
+  | { readonly type: "not-one-of"; readonly allowed: readonly string[] }
+  | { readonly type: "not-the-value"; readonly wanted: string }
+  | { readonly type: "schema"; readonly why: string }
+  | { readonly type: "code-unknown"; readonly code: string; readonly known: readonly string[] }
+  // What contradicts itself.
+  | { readonly type: "id-unknown"; readonly what: Named; readonly id: string }
+  | { readonly type: "id-twice"; readonly id: string }
+  | { readonly type: "part-twice"; readonly part: string }
+  | { readonly type: "no-frame" }
+  | { readonly type: "second-frame"; readonly first: string; readonly part: string }
+  | { readonly type: "on-circle"; readonly parts: readonly string[] }
+  | { readonly type: "covers-itself"; readonly part: string }
+  | {
+      readonly type: "covers-own-joint";
+      readonly part: string;
+      readonly joint: string;
+      readonly other: string;
+    }
+  | { readonly type: "order-circle"; readonly first: string; readonly then: string }
+  | { readonly type: "count-and-points"; readonly count: number; readonly points: number }
+  | { readonly type: "no-such-point"; readonly point: number; readonly points: number }
+  | { readonly type: "power-out-of-reach"; readonly plug: string }
+  /** What must come before the plug and may only come after it; undefined: one of several. */
+  | { readonly type: "power-blocked"; readonly plug: string; readonly by: string | undefined }
+  | { readonly type: "never-off"; readonly part: string }
+  // What is asked of the author.
+  | { readonly type: "from-outside"; readonly ids: readonly string[] }
+  | { readonly type: "inside-uncovered"; readonly joint: string }
+  | { readonly type: "lifts-half"; readonly part: string; readonly parts: number }
+  | {
+      readonly type: "hangs-by-leads";
+      readonly target: string;
+      readonly part: string;
+      readonly along: readonly string[];
+    }
+  | { readonly type: "hidden-bare"; readonly joint: string }
+  | { readonly type: "held-by-nothing"; readonly part: string; readonly bySlack: boolean }
+  | { readonly type: "holds-too"; readonly part: string; readonly others: readonly string[] }
+  | { readonly type: "advice-idle"; readonly first: string; readonly then: string }
+  | { readonly type: "serves-nothing"; readonly joint: string }
+  | { readonly type: "priced-like-module"; readonly kind: string; readonly minutes: number }
+  | { readonly type: "answer-idle" };
+
+export type Named = "view" | "part" | "part or joint";
+
+export interface Finding {
+  readonly level: "error" | "warning";
+  /** JSON Pointer into the guide file, "" for the whole. */
+  readonly path: string;
+  readonly about: About;
+}

@@ -1,0 +1,17 @@
+import { partMinutes } from "./costs.ts";
+import type { Guide, GuideJoint } from "./types.ts";
+
+/** The part a group is called by: the one that lies deepest, the earliest in the guide of those. */
+export function mainPart(guide: Guide, parts: readonly string[]): string {
+  const depth = (id: string): number => {
+    const on = guide.parts[id]?.on;
+    return on === undefined ? 0 : 1 + depth(on);
+  };
+  const minutes = (id: string): number => partMinutes(guide.parts[id]!).lift;
+  return [...parts].sort((a, b) => depth(a) - depth(b) || minutes(b) - minutes(a))[0]!;
+}
+
+/** The functions that stay dead while a connector is open. */
+export function deadWithout(joint: GuideJoint | undefined): readonly string[] {
+  return joint?.kind === "connector" ? (joint.serves ?? []) : [];
+}

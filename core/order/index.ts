@@ -1,0 +1,1 @@
+export { handlingOf, leastHandling, movePosture, moveTool, type Handling } from "./handling.ts";

@@ -1,0 +1,1 @@
+export { snagOf, type SnagInput, type Suspect } from "./snag.ts";

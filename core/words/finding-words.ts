@@ -1,0 +1,92 @@
+import { unreachable } from "../base/result.ts";
+import type { Finding } from "../guide/index.ts";
+
+/** What is wrong, or asked, and what to do about it: the ids are those of the file. */
+export function findingWords({ about }: Pick<Finding, "about">): string {
+  switch (about.type) {
+    case "no-file":
+      return "choose a guide file first";
+    case "too-big":
+      return `a guide is under ${Math.round(about.mostBytes / 1e6)} MB`;
+    case "not-json":
+      return `this is not JSON: ${about.why}`;
+    case "key-unknown":
+      return `unknown key "${about.key}"; take it out, or check its spelling`;
+    case "key-missing":
+      return `"${about.key}" is missing; add it`;
+    case "not-one-of":
+      return `must be one of ${about.allowed.join(", ")}`;
+    case "not-the-value":
+      return `must be ${about.wanted}`;
+    case "schema":
+      return about.why;
+    case "code-unknown":
+      return `no code "${about.code}" here; known: ${about.known.join(", ")}`;
+    case "id-unknown":
+      return `there is no ${about.what} "${about.id}"; write it down, or mend the name`;
+    case "id-twice":
+      return `"${about.id}" is a part too; give the joint another id`;
+    case "part-twice":
+      return `"${about.part}" stands here twice; name each part once`;
+    case "no-frame":
+      return 'no frame: leave "on" out of the one part that everything else lies in';
+    case "second-frame":
+      return `a second frame beside "${about.first}"; say what "${about.part}" lies on`;
+    case "on-circle":
+      return `goes in a circle (${about.parts.join(" → ")}); end it at the frame`;
+    case "covers-itself":
+      return `"${about.part}" cannot cover itself; take it out`;
+    case "covers-own-joint":
+      return (
+        `"${about.joint}" joins "${about.part}" itself, so "${about.part}" cannot cover it; write an order ` +
+        `(what must come before "${about.joint}"), or a cover by the part on the other side ("${about.other}")`
+      );
+    case "order-circle":
+      return `"${about.first}" before "${about.then}" goes in a circle; drop one of the orders`;
+    case "count-and-points":
+      return `${about.count} screws but ${about.points} points; make them agree`;
+    case "no-such-point":
+      return `there is no point ${about.point}; "at" has ${about.points}`;
+    case "power-out-of-reach":
+      return `power plug "${about.plug}" can never be reached; check what covers it`;
+    case "power-blocked":
+      return powerWords(about.plug, about.by);
+    case "never-off":
+      return `no job can take "${about.part}" off: what holds it, or what lies over it, can never be opened`;
+    case "from-outside":
+      return `these are reachable from outside: ${about.ids.join(", ")}. Is that all, and is each one true?`;
+    case "inside-uncovered":
+      return `"${about.joint}" lies inside and nothing covers it. What does?`;
+    case "lifts-half":
+      return `the best plan for "${about.part}" lifts ${about.parts} parts at once. Is a cover, an order or a joint missing?`;
+    case "hangs-by-leads":
+      return (
+        `for "${about.target}", "${about.part}" is lifted with ${about.along.join(", ")} hanging on by leads. ` +
+        "Are the leads long enough? If not, write an order."
+      );
+    case "hidden-bare":
+      return `"${about.joint}" hides, but no cover or order says behind what. What is it?`;
+    case "held-by-nothing":
+      return `"${about.part}" is held ${about.bySlack ? "by slack leads alone" : "by nothing"}. What keeps it in place?`;
+    case "holds-too":
+      return `"${about.part}" is joined to one neighbour and lies over ${about.others.join(", ")}. Does it hold that too?`;
+    case "advice-idle":
+      return `no plan is changed by "${about.first}" before "${about.then}". Is it needed?`;
+    case "serves-nothing":
+      return `"${about.joint}" serves nothing. What is dead without it?`;
+    case "priced-like-module":
+      return `a ${about.kind} at ${about.minutes} minutes costs as much as a module. Is that so?`;
+    case "answer-idle":
+      return "answers a question that is not asked; take it out";
+    default:
+      return unreachable(about);
+  }
+}
+
+function powerWords(plug: string, by: string | undefined): string {
+  const what = by === undefined ? "one of several connectors" : `"${by}"`;
+  return (
+    `power plug "${plug}" cannot be reached under power first: ${what} must come before it and ` +
+    `may only come after it; mark ${by === undefined ? "it" : what} beforePower if it is safe, or mend the cover`
+  );
+}

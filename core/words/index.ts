@@ -1,0 +1,24 @@
+export { capital, jointWord, partWord, wordList } from "./names.ts";
+export { careLines, CONNECTOR_OPENS, stepWords, toolWords } from "./step-words.ts";
+export { blockWords } from "./block-words.ts";
+export { refusalWords } from "./refusal-words.ts";
+export { stopAsk, stopOtherwise } from "./stop-words.ts";
+export { findingWords } from "./finding-words.ts";
+export { CAUSE_WORDS, faultWords } from "./soak-words.ts";
+export {
+  BATTERY_WORDS,
+  hindranceWords,
+  memoryWords,
+  padWords,
+  PASTE_HABIT_WORDS,
+  schoolWords,
+} from "./swap-words.ts";
+export {
+  mixUpWords,
+  ORDER_FROM_WORDS,
+  PASS_WORDS,
+  placeWords,
+  TORQUE_FROM_WORDS,
+} from "./screw-words.ts";
+export { suspectWords } from "./snag-words.ts";
+export { guideDot } from "./graph.ts";

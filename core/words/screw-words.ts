@@ -1,0 +1,47 @@
+import { unreachable } from "../base/result.ts";
+import type { Habit } from "../bench/index.ts";
+import type { Guide } from "../guide/index.ts";
+import type { MixUp, PassKind } from "../screws/index.ts";
+import { partWord } from "./names.ts";
+
+/** What happens when two screws change places. */
+export function mixUpWords(risk: MixUp): string {
+  return risk.type === "too-long"
+    ? `a ${risk.screw} mm screw in a ${risk.hole} mm hole: it dimples the case or cracks the board`
+    : `${risk.threads.join(" and ")} look alike: the wrong one strips the thread`;
+}
+
+export const PASS_WORDS: Readonly<Record<PassKind, string>> = {
+  "start-and-tighten": "Start by hand, then tighten",
+  start: "Start all by hand",
+  touch: "Half a turn each, in this order, until they touch",
+  tighten: "Tighten in this order",
+  "tighten-again": "Tighten in the same order",
+};
+
+export const ORDER_FROM_WORDS = { guide: "the guide", crosswise: "computed crosswise" } as const;
+export const TORQUE_FROM_WORDS = {
+  guide: "the guide",
+  thread: "torque = 0.2 × diameter × preload; preload 40 to 75 % of proof load, class 4.8",
+} as const;
+
+/** Where a lot lies, in words for the step that takes it or brings it back. */
+export function placeWords(
+  guide: Guide,
+  id: string,
+  lies: Habit,
+  cell: number | undefined,
+): string {
+  switch (lies) {
+    case "cells":
+      return cell === undefined ? "in the tray" : `cell ${cell}`;
+    case "mirror":
+      return "on the sheet, where they sat";
+    case "with-part":
+      return `beside the ${partWord(guide, guide.joints[id]!.joins[0]!)}`;
+    case "parked":
+      return "back in their holes, parked";
+    default:
+      return unreachable(lies);
+  }
+}
