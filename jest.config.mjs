@@ -9,6 +9,7 @@ export default {
     "<rootDir>/demo",
     "<rootDir>/guides",
     "<rootDir>/testing",
+    "<rootDir>/shop",
   ],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {

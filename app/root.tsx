@@ -13,24 +13,30 @@ import {
   Scripts,
   ScrollRestoration,
   useRouteLoaderData,
+  type ShouldRevalidateFunctionArgs,
 } from "react-router";
-import { allPeople } from "../data/people/people.server.ts";
-import { database } from "../data/database/open.server.ts";
 import type { Route } from "./+types/root";
 import { Bar } from "./frame/bar.tsx";
 import { Trouble } from "./ui/trouble.tsx";
 import { readPreferences } from "./frame/preferences.server.ts";
-import { whoIs } from "./frame/who.server.ts";
+import { actFor } from "./frame/act.server.ts";
+import { ZoneContext } from "./ui/days.ts";
 import { themeFor } from "./ui/theme.ts";
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const db = await database();
-  const [people, who, { lamp }] = await Promise.all([
-    allPeople(db),
-    whoIs(db, request),
+  const [{ people, act, shop }, { lamp }] = await Promise.all([
+    actFor(request),
     readPreferences(request),
   ]);
-  return { people, who, lamp: lamp ?? ("up" as const) };
+  return { people, who: act.actor, lamp: lamp ?? ("up" as const), zone: shop.zone };
+}
+
+/** People, who is working and the lamp change by their own settings, by nothing else on a page. */
+export function shouldRevalidate({
+  formAction,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs) {
+  return formAction === undefined ? defaultShouldRevalidate : formAction === "/settings";
 }
 
 export const links: Route.LinksFunction = () => [
@@ -67,8 +73,10 @@ export function Layout({ children }: { children: ReactNode }) {
       <body>
         <ThemeProvider theme={theme}>
           <CssBaseline />
-          {root && <Bar people={root.people} who={root.who} lamp={lamp} />}
-          {children}
+          <ZoneContext value={root?.zone ?? "UTC"}>
+            {root && <Bar people={root.people} who={root.who} lamp={lamp} />}
+            {children}
+          </ZoneContext>
         </ThemeProvider>
         <ScrollRestoration />
         <Scripts />

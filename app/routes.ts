@@ -2,6 +2,7 @@ import { index, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
   index("routes/counter.tsx"),
+  route("tickets", "routes/tickets.tsx"),
   route("tickets/new", "routes/new-ticket.tsx"),
   route("tickets/:number", "routes/ticket.tsx"),
   route("tickets/:number/bench", "routes/bench.tsx"),
@@ -18,7 +19,8 @@ export default [
   route("guides", "routes/guides.tsx"),
   route("guides/:id", "routes/guide.tsx"),
   route("guides/:id/file", "routes/guide-file.ts"),
-  route("machines", "routes/machines.ts"),
+  route("guide-versions/:hash/:code", "routes/guide-version.ts"),
+  route("codes", "routes/codes.ts"),
   route("find", "routes/find.ts"),
   route("settings", "routes/settings.ts"),
   route("*", "routes/not-found.ts"),

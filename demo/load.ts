@@ -1,44 +1,72 @@
-import { seeded } from "../core/base/seeded.ts";
-import { foldLedger } from "../core/bench/index.ts";
-import { GOOD_MACHINE, simulatedProbe } from "../core/devices/index.ts";
-import { findingWords } from "../core/words/index.ts";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
+import { must } from "../core/base/must.ts";
+import type { Result } from "../core/base/result.ts";
+import { seeded } from "../core/base/seeded.ts";
+import { GOOD_MACHINE, simulatedProbe } from "../core/devices/index.ts";
+import { parseGuideText } from "../core/guide/index.ts";
+import type { Person } from "../core/people/index.ts";
+import { shopDay } from "../core/ticket/index.ts";
+import { findingWords } from "../core/words/index.ts";
+import type { Database } from "../data/database/index.server.ts";
+import { addPeople } from "../data/people/index.server.ts";
+import { openLines } from "../data/ticket/index.server.ts";
+import type { Act } from "../shop/act.server.ts";
+import { readLedger, tick } from "../shop/bench/index.server.ts";
+import { storeGuide } from "../shop/guide/index.server.ts";
+import { keepNote } from "../shop/notes/index.server.ts";
+import { openShop } from "../shop/open.server.ts";
+import { keepSoak } from "../shop/soak/index.server.ts";
+import { decide, takeIn } from "../shop/ticket/index.server.ts";
 import { nextEntry } from "../testing/play.ts";
-import { type Database, openDatabase } from "../data/database/database.server.ts";
-import { guideByCode, machineFor, storeGuide } from "../data/guides/guides.server.ts";
-import { openLedger } from "../data/ledger/kept-ledgers.server.ts";
-import { appendEvent } from "../data/ledger/ledger.server.ts";
-import { addNote } from "../data/notes/notes.server.ts";
-import { addSoak } from "../data/soaks/soaks.server.ts";
-import { createTicket, decide, ticketByNumber } from "../data/tickets/tickets.server.ts";
 import { NOTES, PEOPLE, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
 
 const DAY = 86_400_000;
 
-/** Loads the guides of a folder; a file that does not pass is named with its findings and stops it. */
-export async function loadGuides(db: Database, folder: string): Promise<number> {
+/** Somebody of the demo at a moment; ids are counted, so that two runs write the same. */
+function actAt(db: Database, person: string, ms: number, name: string): Act {
+  let made = 0;
+  const actor: Person = must(
+    PEOPLE.find(({ id }) => id === person),
+    `demo person ${person}`,
+  );
+  return {
+    db,
+    actor,
+    now: () => new Date(ms),
+    newId: () => `demo-${name}-${(made += 1)}`,
+  };
+}
+
+function done<T, E>(result: Result<T, E>, what: string): T {
+  if (result.ok) return result.value;
+  throw new Error(`demo: ${what}: ${JSON.stringify(result.error)}`);
+}
+
+/** Takes in the guides of a folder; a file that does not pass is named with its findings and stops it. */
+export async function loadGuides(db: Database, folder: string, now: number): Promise<number> {
   const files = readdirSync(folder).filter((name) => name.endsWith(".json"));
   for (const name of files) {
-    const stored = await storeGuide(db, JSON.parse(readFileSync(path.join(folder, name), "utf8")));
+    const file = parseGuideText(readFileSync(path.join(folder, name), "utf8"));
+    const act = actAt(db, "mirel", now - 20 * DAY, name);
+    const stored = file.ok ? await storeGuide(act, file.value, "came with the program") : file;
     if (!stored.ok) {
-      const words = stored.error
-        .map((found) => `  ${found.path}: ${findingWords(found)}`)
-        .join("\n");
-      throw new Error(`${name} does not pass check:\n${words}`);
+      const words = stored.error.map((found) => `  ${found.path}: ${findingWords(found)}`);
+      throw new Error(`${name} does not pass check:\n${words.join("\n")}`);
     }
   }
   return files.length;
 }
 
-/** Writes the demo scenario into an empty database, as the people of the shop would have. */
+/** Writes the demo scenario into a database without tickets, as the people of the shop would have. */
 export async function loadScenario(db: Database, now: number): Promise<void> {
-  await db.models.people.bulkCreate(PEOPLE.map((person) => ({ ...person })));
-  for (const [i, ticket] of TICKETS.entries()) await loadTicket(db, ticket, i, now);
-  for (const [i, note] of NOTES.entries()) {
-    const at = new Date(now - DAY).toISOString();
-    await addNote(db, { ...note, id: `demo-note-${i}`, ticket: "1007", at });
+  const numbers: number[] = [];
+  for (const [i, ticket] of TICKETS.entries()) numbers.push(await loadTicket(db, ticket, i, now));
+  for (const [i, { by, on, step, text }] of NOTES.entries()) {
+    const act = actAt(db, by, now - DAY, `note-${i}`);
+    const ticket = must(numbers[on], `demo ticket ${on}`);
+    done(await keepNote(act, ticket, { id: `demo-note-${i}`, step, text }), "a note");
   }
 }
 
@@ -47,17 +75,14 @@ async function loadTicket(
   ticket: DemoTicket,
   index: number,
   now: number,
-): Promise<void> {
-  const found = await guideByCode(db, ticket.facts.code);
-  if (!found) throw new Error(`demo ticket ${index}: no guide for ${ticket.facts.code}`);
+): Promise<number> {
   const yesterdayMorning = Math.floor(now / DAY) * DAY - 15 * 3_600_000;
   const takenIn = yesterdayMorning + ticket.takenIn * DAY + index * 11 * 60_000;
-  const promised = new Date(now + ticket.promised * DAY).toISOString().slice(0, 10);
-  const at = new Date(takenIn).toISOString();
-  const facts = { ...ticket.facts, promised, guideId: found.guide.id };
-  const stamp = { at, by: "Ysolde Fenn", customerId: `demo-${index}` };
-  const number = await createTicket(db, facts, stamp);
+  const promised = shopDay(new Date(now + ticket.promised * DAY), "UTC");
+  const act = actAt(db, "ysolde", takenIn, `ticket-${index}`);
+  const number = done(await takeIn(act, { ...ticket.facts, promised }), `ticket ${index}`);
   await advance(db, number, ticket, takenIn, seeded(index + 1));
+  return number;
 }
 
 const DECISIONS_TO: Readonly<Record<Stage["at"], readonly string[]>> = {
@@ -72,7 +97,7 @@ const DECISIONS_TO: Readonly<Record<Stage["at"], readonly string[]>> = {
 
 async function advance(
   db: Database,
-  number: string,
+  number: number,
   { stage, by }: DemoTicket,
   from: number,
   random: () => number,
@@ -80,9 +105,7 @@ async function advance(
   let clock = from;
   const decideNext = async (id: string): Promise<void> => {
     clock += 3_600_000 * (1 + 3 * random());
-    const stamp = { at: new Date(clock).toISOString(), by, note: "" };
-    const done = await decide(db, number, id, stamp);
-    if (!done.ok) throw new Error(`demo ticket ${number}: ${id} is not possible`);
+    done(await decide(actAt(db, by, clock, `${number}-${id}`), number, id, ""), `${number} ${id}`);
   };
   for (const id of DECISIONS_TO[stage.at]) await decideNext(id);
   if (stage.at === "customer" || stage.at === "part" || stage.at === "collection-unrepaired")
@@ -97,22 +120,15 @@ async function advance(
 }
 
 /** A run on the probe before the work, with a cooler full of dust, and one after it. */
-async function soakBoth(db: Database, number: string, by: string, clock: number): Promise<void> {
+async function soakBoth(db: Database, number: number, by: string, clock: number): Promise<void> {
   for (const [round, resistance] of [
     ["before", 1.75],
     ["after", 1.4],
   ] as const) {
-    const probe = simulatedProbe(Number(number), { ...GOOD_MACHINE, resistance });
+    const probe = simulatedProbe(number, { ...GOOD_MACHINE, resistance });
     const readings = Array.from({ length: 180 }, probe);
-    const at = new Date(clock).toISOString();
-    await addSoak(db, {
-      id: `demo-soak-${number}-${round}`,
-      ticket: number,
-      round,
-      readings,
-      at,
-      by,
-    });
+    const run = { id: `demo-soak-${number}-${round}`, round, readings };
+    done(await keepSoak(actAt(db, by, clock, run.id), number, run), `soak of ${number}`);
   }
 }
 
@@ -125,24 +141,20 @@ interface Play {
 }
 
 /** Works through a job's ledger as a person would, up to so many steps; gives the time it ended. */
-async function playLedger(db: Database, number: string, play: Play): Promise<number> {
-  const ticket = (await ticketByNumber(db, number))!;
-  const { model } = await machineFor(db, ticket.guideId, ticket.code);
+async function playLedger(db: Database, number: number, play: Play): Promise<number> {
   let { clock } = play;
   for (let step = 0; step < play.most;) {
-    const { events } = await openLedger(db, ticket);
-    const state = foldLedger(model, events);
-    const entry = nextEntry(model, state, play.short);
+    const { model, folded, events } = done(await readLedger(db, number, play.by), `${number}`);
+    const entry = nextEntry(model, folded.state, play.short);
     if (!entry) return clock;
     clock += 60_000 * (0.2 + 0.9 * play.random());
-    const event = {
-      id: `demo-${number}-${events.length}`,
-      at: new Date(clock).toISOString(),
-      by: play.by,
-      entry,
-    };
-    const answer = await appendEvent(db, number, event, events.length);
-    if (!answer.ok) throw new Error(`demo ticket ${number}: ${JSON.stringify(answer.error)}`);
+    const after = events.length;
+    const at = new Date(clock).toISOString();
+    const act = actAt(db, play.by, clock, `${number}-${after}-more`);
+    done(
+      await tick(act, number, { id: `demo-${number}-${after}`, at, entry, after }),
+      `ticket ${number}`,
+    );
     if (["release", "lift", "place", "make"].includes(entry.do)) step += 1;
   }
   return clock;
@@ -153,14 +165,15 @@ async function main(): Promise<void> {
     options: { data: { type: "string" }, guides: { type: "string", default: "guides" } },
   });
   if (values.data === undefined) throw new Error("say where: --data FOLDER");
-  const db = await openDatabase(values.data);
-  const guides = await loadGuides(db, values.guides);
+  const { db } = await openShop(values.data, process.env["BENCH_ZONE"]);
+  if (!(await db.tables.people.findByPk("mirel"))) await addPeople(db, PEOPLE);
+  const guides = await loadGuides(db, values.guides, Date.now());
   console.log(`  ${guides} guide${guides === 1 ? "" : "s"} checked and stored`);
-  if ((await db.models.people.count()) === 0) {
+  if ((await openLines(db)).length === 0) {
     await loadScenario(db, Date.now());
     console.log(`  ${TICKETS.length} tickets of the demo shop written`);
   }
-  await db.sequelize.close();
+  await db.close();
 }
 
 if (process.argv[1]?.endsWith("load.ts")) await main();

@@ -1,11 +1,12 @@
+import type { Person } from "../core/people/index.ts";
 import type { NewTicket } from "../core/ticket/index.ts";
 
 /** The shop of the demo: a repair counter in the old customs house of a made-up river port. */
-export const PEOPLE = [
-  { id: "mirel", name: "Mirel Oakes", role: "lead, writes guides" },
-  { id: "tobin", name: "Tobin Harrow", role: "bench" },
-  { id: "ysolde", name: "Ysolde Fenn", role: "counter and bench" },
-] as const;
+export const PEOPLE: readonly Person[] = [
+  { id: "mirel", name: "Mirel Oakes", role: "lead" },
+  { id: "tobin", name: "Tobin Harrow", role: "technician" },
+  { id: "ysolde", name: "Ysolde Fenn", role: "front-desk" },
+];
 
 /** How far a demo ticket has come. */
 export type Stage =
@@ -20,6 +21,7 @@ export interface DemoTicket {
   /** Days from today, negative in the past. */
   readonly takenIn: number;
   readonly promised: number;
+  /** Id of the person who works on it. */
   readonly by: string;
   readonly facts: Omit<NewTicket, "promised">;
   readonly stage: Stage;
@@ -31,7 +33,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: -12,
     promised: -5,
-    by: "Tobin Harrow",
+    by: "tobin",
     facts: {
       ...machine,
       code: "BV16-R",
@@ -47,7 +49,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: -6,
     promised: 0,
-    by: "Mirel Oakes",
+    by: "mirel",
     facts: {
       ...machine,
       code: "PC15-7A",
@@ -63,7 +65,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: -5,
     promised: 1,
-    by: "Mirel Oakes",
+    by: "mirel",
     facts: {
       ...machine,
       code: "QL13-T1",
@@ -79,7 +81,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: -3,
     promised: 0,
-    by: "Tobin Harrow",
+    by: "tobin",
     facts: {
       ...machine,
       customer: "Sefa Lindqvar",
@@ -94,7 +96,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: -4,
     promised: -1,
-    by: "Ysolde Fenn",
+    by: "ysolde",
     facts: {
       ...machine,
       customer: "Corvin Ashdown",
@@ -109,7 +111,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: -2,
     promised: 5,
-    by: "Ysolde Fenn",
+    by: "ysolde",
     facts: {
       ...machine,
       code: "OW14-C",
@@ -125,7 +127,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: -1,
     promised: 3,
-    by: "Ysolde Fenn",
+    by: "ysolde",
     facts: {
       ...machine,
       code: "MT15-A2",
@@ -141,7 +143,7 @@ export const TICKETS: readonly DemoTicket[] = [
   {
     takenIn: 0,
     promised: 4,
-    by: "Ysolde Fenn",
+    by: "ysolde",
     facts: {
       ...machine,
       customer: "Ines Calloway",
@@ -155,18 +157,18 @@ export const TICKETS: readonly DemoTicket[] = [
   },
 ];
 
-/** Lines that the people of the shop left for each other. */
+/** Lines that the people of the shop left for each other, on the job of a ticket by its place above. */
 export const NOTES = [
   {
-    guideId: "marrowby-tern-15",
+    on: 6,
     step: "joint:base-clips",
     text: "The clip by the charging jack goes last: start at the rear left corner.",
-    by: "Mirel Oakes",
+    by: "mirel",
   },
   {
-    guideId: "marrowby-tern-15",
+    on: 6,
     step: "joint:fan-plug",
     text: "The lead is short: tip the fan up before you walk the plug out.",
-    by: "Tobin Harrow",
+    by: "tobin",
   },
 ] as const;

@@ -170,7 +170,7 @@ test("a swollen pack stops the job, holds the ticket, and goes on only with a wo
     await onward(page);
   }
   await page.keyboard.press("Space");
-  await expect(page.getByRole("alert")).toHaveText(/Answer with Y or N/);
+  await expect(page.getByRole("alert")).toHaveText(/with Y or N/);
   await page.keyboard.press("y");
   await expect(page.getByRole("heading", { name: "Waits for the customer" })).toBeVisible();
   await expect(page.getByText(/held: Look at the battery/)).toBeVisible();

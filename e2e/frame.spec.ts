@@ -1,4 +1,4 @@
-import { expect, hydrated, openBench, test } from "./shop.ts";
+import { expect, hydrated, openBench, press, ready, test } from "./shop.ts";
 
 test("the find box is a key away, and a scanner's code leads to a new ticket", async ({
   page,
@@ -72,4 +72,48 @@ test("the fonts come from here: no request leaves the shop", async ({ page, shop
   });
   expect(loaded).toBe(true);
   expect(strangers).toEqual([]);
+});
+
+test("what was handed back is in all tickets, with search; the counter only points there", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(shop.url);
+  await expect(page.getByRole("link", { name: /Odile Varn/ })).toHaveCount(0);
+  await page.getByRole("link", { name: "see all tickets" }).click();
+  await expect(page.getByRole("link", { name: /Odile Varn/ })).toContainText("handed back");
+  await page.getByLabel(/Number, customer/).fill("tern");
+  await page.getByRole("button", { name: "Search" }).click();
+  await expect(page.getByRole("link", { name: /Odile Varn/ })).toHaveCount(0);
+  await expect(page.getByRole("link", { name: /Sefa Lindqvar/ })).toBeVisible();
+  await page.getByLabel(/Number, customer/).fill("no such thing");
+  await page.getByRole("button", { name: "Search" }).click();
+  await expect(page.getByText("No ticket has “no such thing” in it.")).toBeVisible();
+});
+
+test("a note, a picture and the lamp do not load guide and ledger again; the guide comes once", async ({
+  page,
+  shop,
+}) => {
+  const asked: string[] = [];
+  await openBench(page, shop, "1007");
+  await press(page, "y");
+  page.on("request", (request) => {
+    const { pathname, search } = new URL(request.url());
+    // The lamp is the frame's: its own loader is asked by the address of the page.
+    const isFrame = search === "?_routes=root";
+    if (request.method() === "GET" && !isFrame) asked.push(pathname);
+  });
+  await page.keyboard.press("n");
+  await page.getByLabel("Note").fill("Feet come off with it.");
+  await page.keyboard.press("Control+Enter");
+  await expect(page.getByText("Feet come off with it.")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Lamp down" }).click();
+  await expect(page.getByRole("button", { name: "Lamp up" })).toBeVisible();
+  expect(asked.filter((path) => /bench|guide/.test(path))).toEqual([]);
+  await page.getByRole("link", { name: /1007/ }).click();
+  await page.getByRole("link", { name: /Go on at the bench/ }).click();
+  await ready(page);
+  expect(asked.filter((path) => path.startsWith("/guide-versions/"))).toEqual([]);
 });

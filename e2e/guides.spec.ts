@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { expect, hydrated, onward, openBench, stepLine, test } from "./shop.ts";
+import { expect, hydrated, onward, onwardTo, openBench, stepLine, test } from "./shop.ts";
 
 const tern = readFileSync("guides/marrowby-tern-15.json", "utf8");
 const file = (text: string) => ({
@@ -100,6 +100,37 @@ test("a guide file that does not pass shows its findings, and nothing is stored"
   await expect(page.getByRole("link", { name: /Tern/ })).toHaveCount(1);
   await take(JSON.stringify({ ...guide, id: "tern-16", model: "Tern 16", codes: ["MT16-A1"] }));
   await expect(page.getByRole("link", { name: /Tern 16/ })).toBeVisible();
+});
+
+test("a guide taken in anew is a new version; jobs that have begun go on with theirs", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides`);
+  await hydrated(page);
+  const renamed = tern.replaceAll('"base-screws-rear"', '"rear-screws"');
+  await page.getByLabel("Guide file").setInputFiles(file(renamed));
+  await page.getByLabel("Why it changed").fill("The rear row has its own name.");
+  await page.getByRole("button", { name: "Take a guide file in" }).click();
+  const said = page.getByRole("status");
+  await expect(said).toContainText("is stored as version 2");
+  await expect(said).toContainText("going on with the version they began with: 1004, 1005");
+  await expect(said).toContainText("joint rear-screws: new");
+  await said.getByRole("link", { name: "open it" }).click();
+  await page.getByRole("tab", { name: "Versions" }).click();
+  const version = page.getByRole("region", { name: "Version 2" });
+  await expect(version).toContainText("The rear row has its own name.");
+  await expect(version).toContainText("Mirel Oakes");
+  for (const number of ["1004", "1005", "1007"]) {
+    await page.goto(`${shop.url}/tickets/${number}`);
+    await expect(page.getByRole("heading", { name: new RegExp(number) })).toBeVisible();
+  }
+  await page.goto(shop.url);
+  await expect(page.getByRole("link", { name: /Sefa Lindqvar/ })).toBeVisible();
+  await openBench(page, shop, "1004");
+  await onwardTo(page, /^Swap/);
+  await openBench(page, shop, "1007");
+  await onwardTo(page, /^Swap/);
 });
 
 test("a guide can be taken out as a file and as a graph", async ({ page, shop }) => {

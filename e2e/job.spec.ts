@@ -56,7 +56,7 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
   await expect(stepLine(page)).toHaveText("Stop, and answer");
   await ready(page);
   await page.keyboard.press("Space");
-  await expect(page.getByRole("alert")).toHaveText(/Answer with Y or N/);
+  await expect(page.getByRole("alert")).toHaveText(/with Y or N/);
   await press(page, "y");
   await expect(stepLine(page)).toHaveText(/Take out the long base screws: 6/);
   const seen: string[] = [];
@@ -199,7 +199,7 @@ test("a step the rules do not allow is refused in words, and nothing changes", a
   });
   expect(early.status()).toBe(422);
   expect(await early.json()).toMatchObject({
-    message: "The base cover is still over the battery plug.",
+    error: { type: "refused", refusal: { type: "blocked", block: { type: "joint-covered" } } },
   });
 });
 

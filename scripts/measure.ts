@@ -1,3 +1,4 @@
+import { PIN } from "../testing/builders.ts";
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { cpus, tmpdir, totalmem } from "node:os";
@@ -231,7 +232,7 @@ function measureFold(guide: Guide): void {
       id: "e0",
       at,
       by: "m",
-      entry: { do: "start", job: { for: ["board"] }, down: plan.value.down },
+      entry: { do: "start", guide: PIN, job: { for: ["board"] }, down: plan.value.down },
     },
   ];
   const push = (entry: LedgerEvent["entry"]): string => {

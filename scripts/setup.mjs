@@ -65,6 +65,7 @@ const SOURCES = [
   "app",
   "core",
   "data",
+  "shop",
   "public",
   "package-lock.json",
   "vite.config.ts",

@@ -1,3 +1,4 @@
+import { PIN } from "./builders.ts";
 import {
   admit,
   type BenchState,
@@ -22,7 +23,7 @@ export class Bench {
   ) {
     const plan = planJob(model.guide, job);
     if (!plan.ok) throw new Error("no plan");
-    this.push({ do: "start", job, down: plan.value.down });
+    this.push({ do: "start", guide: PIN, job, down: plan.value.down });
   }
   get state(): BenchState {
     return foldLedger(this.model, this.events);

@@ -24,6 +24,9 @@ export const plug = (joins: readonly string[], more: Partial<GuideJoint> = {}): 
 export const clips = (joins: readonly string[], more: Partial<GuideJoint> = {}): GuideJoint =>
   ({ kind: "clips", joins, ...more }) as GuideJoint;
 
+/** The pin of a ledger in tests: no guide is kept under it. */
+export const PIN = { version: "0".repeat(64), code: "T-1" } as const;
+
 export const guide = (facts: Partial<Guide>): Guide => ({
   format: "brisk-bench-guide",
   version: 1,

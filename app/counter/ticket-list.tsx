@@ -1,11 +1,10 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import { daysBetween, type Wait } from "../../core/ticket/index.ts";
+import { daysBetween, type TicketLine, type Wait } from "../../core/ticket/index.ts";
+import { capital, troubleWords, WAIT_WORDS } from "../../core/words/index.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
-import { dayWords, promiseWords } from "./days.ts";
-import type { TicketLine } from "./ticket-view.server.ts";
-import { WAIT_WORDS } from "./waits.ts";
+import { dayWords, promiseWords } from "../ui/days.ts";
 
 /** Tickets that wait for the same thing, as rows; the whole row leads to the ticket. */
 export function TicketList({
@@ -25,20 +24,31 @@ export function TicketList({
           {lines.length}
         </Box>
       </Typography>
-      {lines.map((line) => (
-        <Row key={line.ticket.number} line={line} today={today} />
-      ))}
+      <TicketRows lines={lines} today={today} />
     </Box>
   );
 }
 
-function Row({ line: { ticket, work, dive }, today }: { line: TicketLine; today: string }) {
-  const isOpen = ticket.waits !== "nothing";
-  const isLate = isOpen && daysBetween(today, ticket.promised) < 0;
+export const TicketRows = ({
+  lines,
+  today,
+  showsWait = false,
+}: {
+  lines: readonly TicketLine[];
+  today: string;
+  /** Whether each row says what it waits for. */
+  showsWait?: boolean;
+}) =>
+  lines.map((line) => <Row key={line.number} line={line} today={today} showsWait={showsWait} />);
+
+function Row({ line, today, showsWait }: { line: TicketLine; today: string; showsWait: boolean }) {
+  const { number, customer, machine, work, waits, promised, dive, trouble } = line;
+  const isOpen = waits !== "nothing";
+  const isLate = isOpen && daysBetween(today, promised) < 0;
   return (
     <Box
       component={Link}
-      to={`/tickets/${ticket.number}`}
+      to={`/tickets/${number}`}
       sx={{
         display: "grid",
         gridTemplateColumns: "64px 200px 1fr 130px 200px",
@@ -53,16 +63,27 @@ function Row({ line: { ticket, work, dive }, today }: { line: TicketLine; today:
       }}
     >
       <Box className="mono" sx={{ fontWeight: 700 }}>
-        {ticket.number}
+        {number}
       </Box>
-      <Box>{ticket.customer.name}</Box>
+      <Box>{customer}</Box>
       <Box sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
-        {ticket.machine} <span style={{ color: "var(--soft)" }}>· {work}</span>
+        {machine} <span style={{ color: "var(--soft)" }}>· {work}</span>
+        {trouble && (
+          <Box sx={{ color: "var(--stop)", fontSize: 14, whiteSpace: "normal" }}>
+            {troubleWords(trouble)}
+          </Box>
+        )}
       </Box>
       {dive ? <DiveGlyph dive={dive} label={`${dive.deepest} lifts deep`} /> : <span>no plan</span>}
       <Box sx={{ color: isLate ? "var(--stop)" : "var(--ink)", fontWeight: isLate ? 700 : 400 }}>
-        {dayWords(ticket.promised)}
-        {isOpen && `, ${promiseWords(today, ticket.promised)}`}
+        {showsWait && !isOpen
+          ? "handed back"
+          : `${dayWords(promised)}${isOpen ? `, ${promiseWords(today, promised)}` : ""}`}
+        {showsWait && isOpen && (
+          <Box sx={{ fontSize: 14, color: "var(--soft)", fontWeight: 400 }}>
+            {capital(WAIT_WORDS[waits].head.toLowerCase())}
+          </Box>
+        )}
       </Box>
     </Box>
   );

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import { useLayoutEffect, useRef } from "react";
 import { Form, NavLink, useFetcher, useLocation } from "react-router";
-import type { Person } from "../../data/people/people.server.ts";
+import type { Person } from "../../core/people/index.ts";
 import type { Lamp } from "../ui/theme.ts";
 import { useKeys } from "../ui/use-keys.ts";
 

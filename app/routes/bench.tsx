@@ -1,50 +1,83 @@
-import { redirect } from "react-router";
-import { database } from "../../data/database/open.server.ts";
-import { experienceOf } from "../../data/minutes/experience.server.ts";
-import { habitOf } from "../../data/habits/habits.server.ts";
-import { notesOf } from "../../data/notes/notes.server.ts";
-import { photosOf } from "../../data/photos/photos.server.ts";
-import { planFor } from "../../data/plans/plans.server.ts";
-import { machineFor } from "../../data/guides/guides.server.ts";
-import { openLedger } from "../../data/ledger/kept-ledgers.server.ts";
-import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
+import { useMemo } from "react";
+import {
+  data,
+  redirect,
+  useRouteLoaderData,
+  type ShouldRevalidateFunctionArgs,
+} from "react-router";
+import { readEvents } from "../../core/bench/index.ts";
+import { troubleWords } from "../../core/words/index.ts";
+import { benchPage } from "../../shop/bench/index.server.ts";
 import "../bench/screen/bench.css";
 import { BenchScreen } from "../bench/screen/bench-screen.tsx";
-import { whoIs } from "../frame/who.server.ts";
+import { BenchSkeleton } from "../bench/screen/bench-skeleton.tsx";
+import { guidePath, keptGuide } from "../bench/sync/kept-guide.ts";
+import { actFor } from "../frame/act.server.ts";
+import type { loader as rootLoader } from "../root.tsx";
+import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { Trouble } from "../ui/trouble.tsx";
 import type { Route } from "./+types/bench";
 
-export const meta: Route.MetaFunction = ({ params }) => [
+export const meta: Route.MetaFunction = ({ params, loaderData }) => [
   { title: `Bench ${params.number} · Brisk Bench` },
+  // The guide is asked for with the page, not after it; kept, it is not asked for at all.
+  ...(loaderData
+    ? [
+        {
+          tagName: "link",
+          rel: "preload",
+          as: "fetch",
+          crossOrigin: "anonymous",
+          href: guidePath(loaderData.page.guide),
+        },
+      ]
+    : []),
 ];
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const db = await database();
-  const ticket = await ticketByNumber(db, params.number);
-  if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  if (ticket.waits !== "bench") throw redirect(`/tickets/${ticket.number}`);
-  const [{ model }, { events }, plan, who, notes, photos, experience] = await Promise.all([
-    machineFor(db, ticket.guideId, ticket.code),
-    openLedger(db, ticket),
-    planFor(db, ticket),
-    whoIs(db, request),
-    notesOf(db, ticket.guideId),
-    photosOf(db, ticket.number),
-    experienceOf(db),
-  ]);
-  return {
-    ticket,
-    guide: model.guide,
-    events,
-    who: who.name,
-    keeping: await habitOf(db, who.id),
-    notes,
-    photos,
-    transfers: plan.ok ? plan.value.transfers : [],
-    learnt: experience.learnt,
-    missed: experience.missed[ticket.guideId] ?? {},
-  };
+  const number = ticketNumber(params.number);
+  const { act } = await actFor(request);
+  const found = ticketOr404(number, await benchPage(act, number));
+  if (!found.ok) throw data(troubleWords(found.error), { status: 409 });
+  if (found.value.waits !== "bench") throw redirect(`/tickets/${number}`);
+  return { page: found.value };
 }
 
-export default function Bench({ loaderData }: Route.ComponentProps) {
-  return <BenchScreen key={loaderData.ticket.number} {...loaderData} />;
+/** The guide of the ledger's version comes from what this browser keeps, and is asked for once. */
+export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
+  const { page } = await serverLoader();
+  return { page, guide: await keptGuide(page.guide) };
+}
+clientLoader.hydrate = true as const;
+
+export const HydrateFallback = BenchSkeleton;
+
+/** A note, a photo and the lamp are not the ledger's: what they change they bring with them. */
+export function shouldRevalidate({
+  formAction,
+  formData,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs) {
+  if (formAction?.endsWith("/notes") || formAction?.endsWith("/photos")) return false;
+  if (formAction === "/settings" && formData?.has("lamp")) return false;
+  return defaultShouldRevalidate;
+}
+
+export default function Bench({ loaderData: { page, guide } }: Route.ComponentProps) {
+  const root = useRouteLoaderData<typeof rootLoader>("root");
+  const { number, machine, events: stored, guide: pinned, ...rest } = page;
+  const events = useMemo(() => readEvents(stored, pinned), [stored, pinned]);
+  const ticket = useMemo(() => ({ number, machine }), [number, machine]);
+  if (!events.ok) return <Trouble title="This job" words={troubleWords(events.error)} />;
+  return (
+    <BenchScreen
+      key={number}
+      {...rest}
+      ticket={ticket}
+      guide={guide}
+      pinned={pinned}
+      events={events.value}
+      people={root?.people ?? [page.who]}
+    />
+  );
 }

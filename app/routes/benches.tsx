@@ -1,19 +1,14 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { byWait } from "../../core/ticket/index.ts";
-import { database } from "../../data/database/open.server.ts";
-import { allTickets } from "../../data/tickets/tickets.server.ts";
+import { shop } from "../../shop/open.server.ts";
+import { counter } from "../../shop/ticket/index.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
-import { ticketLine } from "../counter/ticket-view.server.ts";
 import type { Route } from "./+types/benches";
 
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Brisk Bench" }];
 
 export async function loader() {
-  const db = await database();
-  const waiting = byWait(await allTickets(db)).get("bench") ?? [];
-  const lines = await Promise.all(waiting.map((ticket) => ticketLine(db, ticket)));
-  return { lines, today: new Date().toISOString().slice(0, 10) };
+  return counter(await shop(), "bench");
 }
 
 export default function Benches({ loaderData: { lines, today } }: Route.ComponentProps) {

@@ -1,13 +1,19 @@
 import { guideDot } from "../../core/words/index.ts";
-import { guideById } from "../../data/guides/guides.server.ts";
-import { database } from "../../data/database/open.server.ts";
+import { guideFile } from "../../shop/guide/index.server.ts";
+import { shop } from "../../shop/open.server.ts";
+import { foundOr404 } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/guide-file";
 
-/** The guide as a file: JSON as it was taken in, or its facts as a graph in DOT. */
+/** The guide as a file, as it is now or of one version: JSON as taken in, or its facts as a graph in DOT. */
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const guide = await guideById(await database(), params.id);
-  if (!guide) throw new Response(`There is no guide ${params.id}.`, { status: 404 });
-  const asDot = new URL(request.url).searchParams.get("as") === "dot";
+  const { searchParams } = new URL(request.url);
+  const found = await guideFile(
+    (await shop()).db,
+    params.id,
+    searchParams.get("version") ?? undefined,
+  );
+  const guide = foundOr404(found, `There is no guide ${params.id}.`);
+  const asDot = searchParams.get("as") === "dot";
   const body = asDot ? guideDot(guide) : `${JSON.stringify(guide, null, 2)}\n`;
   return new Response(body, {
     headers: {

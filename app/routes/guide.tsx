@@ -1,16 +1,17 @@
+import { unreachable } from "../../core/base/result.ts";
+import type { Job } from "../../core/rules/index.ts";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
-import { allCodes, guideForCode } from "../../core/guide/index.ts";
-import type { Job } from "../../core/rules/index.ts";
-import { guideById } from "../../data/guides/guides.server.ts";
-import { database } from "../../data/database/open.server.ts";
-import { allTickets } from "../../data/tickets/tickets.server.ts";
-import { JointTable, LayerMap, PartTable } from "../guides/facts.tsx";
-import { CheckView } from "../guides/check-view.tsx";
-import { TryJob } from "../guides/try-job.tsx";
+import { useRouteLoaderData, useSearchParams } from "react-router";
+import { guidePage } from "../../shop/guide/index.server.ts";
+import { shop } from "../../shop/open.server.ts";
+import type { loader as rootLoader } from "../root.tsx";
+import { JointTable, LayerMap, PartTable } from "../guide/facts.tsx";
+import { CheckView } from "../guide/check-view.tsx";
+import { TryJob } from "../guide/try-job.tsx";
+import { Versions } from "../guide/versions.tsx";
 import type { Route } from "./+types/guide";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -18,21 +19,24 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const db = await database();
-  const whole = await guideById(db, params.id);
-  if (!whole) throw new Response(`There is no guide ${params.id}.`, { status: 404 });
-  const code = new URL(request.url).searchParams.get("code") ?? whole.codes[0]!;
-  const variant = guideForCode(whole, code);
-  if (!variant.ok) throw new Response(`This guide has no code ${code}.`, { status: 404 });
-  const tickets = (await allTickets(db))
-    .filter(({ guideId, waits }) => guideId === whole.id && isOpen(waits))
-    .map(({ number, customer }) => ({ number, customer: customer.name }));
-  return { guide: variant.value, whole, codes: allCodes(whole), code, tickets };
+  const code = new URL(request.url).searchParams.get("code") ?? undefined;
+  const page = await guidePage((await shop()).db, params.id, code);
+  if (page.ok) return page.value;
+  switch (page.error.type) {
+    case "guide-unknown":
+      throw new Response(`There is no guide ${params.id}.`, { status: 404 });
+    case "code-unknown":
+      throw new Response(`This guide has no code ${code}.`, { status: 404 });
+    case "guide-unreadable":
+      throw new Response("This guide cannot be read. Take a mended guide file in.", {
+        status: 409,
+      });
+    default:
+      return unreachable(page.error);
+  }
 }
 
-const isOpen = (waits: string): boolean => ["customer", "part", "bench"].includes(waits);
-
-const PAGES = ["Try a job", "Map", "Parts", "Joints", "Check"] as const;
+const PAGES = ["Try a job", "Map", "Parts", "Joints", "Check", "Versions"] as const;
 
 const CHOICE = {
   font: "inherit",
@@ -45,7 +49,8 @@ const CHOICE = {
 } as const;
 
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
-  const { guide, whole, codes, code, tickets } = loaderData;
+  const { guide, whole, codes, code, tickets, versions } = loaderData;
+  const root = useRouteLoaderData<typeof rootLoader>("root");
   const [search, setSearch] = useSearchParams();
   const split = (name: string): string[] => (search.get(name) ?? "").split(",").filter(Boolean);
   const [job, setJob] = useState<Job>({ for: split("for"), new: split("new") });
@@ -98,13 +103,16 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           job={job}
           setJob={setJob}
           tickets={tickets}
-          favourite={search.get("ticket") ?? undefined}
+          favourite={Number(search.get("ticket")) || undefined}
         />
       )}
       {page === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
       {page === "Parts" && <PartTable guide={guide} />}
       {page === "Joints" && <JointTable guide={guide} />}
       {page === "Check" && <CheckView guide={whole} />}
+      {page === "Versions" && (
+        <Versions guideId={guide.id} versions={versions} people={root?.people ?? []} />
+      )}
     </Box>
   );
 }

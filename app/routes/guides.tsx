@@ -4,73 +4,53 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { data, Form, Link } from "react-router";
-import { type Finding, type Guide, guideForCode } from "../../core/guide/index.ts";
-import { allGuides, storeGuide } from "../../data/guides/guides.server.ts";
-import { database } from "../../data/database/open.server.ts";
-import { Findings } from "../guides/findings.tsx";
+import { parseJson } from "../../core/base/parse-json.ts";
+import type { About, Finding } from "../../core/guide/index.ts";
+import { guideList, storeGuide } from "../../shop/guide/index.server.ts";
+import { shop } from "../../shop/open.server.ts";
+import { actFor } from "../frame/act.server.ts";
+import { Findings } from "../guide/findings.tsx";
+import { Stored } from "../guide/stored.tsx";
 import type { Route } from "./+types/guides";
 
 export const meta: Route.MetaFunction = () => [{ title: "Guides · Brisk Bench" }];
 
 const MOST_BYTES = 4_000_000;
+const MOST_WHY = 500;
 
 export async function loader() {
-  const guides = await allGuides(await database());
-  return {
-    machines: guides.flatMap((guide) => [
-      rowOf(guide, guide.codes, guide.recognise),
-      ...Object.entries(guide.variants ?? {}).flatMap(([code, { about }]) => {
-        const variant = guideForCode(guide, code);
-        return variant.ok ? [rowOf(variant.value, [code], about)] : [];
-      }),
-    ]),
-  };
+  return guideList((await shop()).db);
 }
-
-/** A machine in the list: a guide as its first codes name it, or one of its sisters. */
-const rowOf = (guide: Guide, codes: readonly string[], recognise: string) => ({
-  to: `/guides/${guide.id}?code=${encodeURIComponent(codes[0]!)}`,
-  name: `${guide.maker} ${guide.model}`,
-  codes,
-  recognise,
-  parts: Object.keys(guide.parts).length,
-  joints: Object.keys(guide.joints).length,
-  partCodes: Object.values(guide.parts).flatMap(({ codes }) => codes ?? []),
-});
 
 /** Takes a guide file in: what does not pass is shown with its paths, and nothing is stored. */
 export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData();
-  const file = form.get("file");
+  const [file, why] = [form.get("file"), form.get("why")];
   const bad = (findings: readonly Finding[], name: string) =>
     data({ findings, name, stored: undefined }, { status: 400 });
-  if (!(file instanceof File) || file.size === 0) {
-    return bad([{ level: "error", path: "", about: { type: "no-file" } }], "");
-  }
+  const whole = (about: About): readonly Finding[] => [{ level: "error", path: "", about }];
+  if (!(file instanceof File) || file.size === 0) return bad(whole({ type: "no-file" }), "");
   if (file.size > MOST_BYTES) {
-    return bad(
-      [{ level: "error", path: "", about: { type: "too-big", mostBytes: MOST_BYTES } }],
-      file.name,
-    );
+    return bad(whole({ type: "too-big", mostBytes: MOST_BYTES }), file.name);
   }
-  let value: unknown;
-  try {
-    value = JSON.parse(await file.text());
-  } catch (error) {
-    const why = error instanceof Error ? error.message : "unreadable";
-    return bad([{ level: "error", path: "", about: { type: "not-json", why } }], file.name);
-  }
-  const stored = await storeGuide(await database(), value);
+  const value = parseJson(await file.text());
+  if (!value.ok) return bad(whole({ type: "not-json", why: value.error }), file.name);
+  const { act } = await actFor(request);
+  const reason = typeof why === "string" ? why.trim().slice(0, MOST_WHY) : "";
+  const stored = await storeGuide(act, value.value, reason);
   if (!stored.ok) return bad(stored.error, file.name);
-  return data({ findings: [], name: file.name, stored: stored.value.id });
+  return data({ findings: [], name: file.name, stored: stored.value });
 }
 
 const plain = (text: string): string => text.replace(/\s+/g, "").toUpperCase();
 
-export default function Guides({ loaderData: { machines }, actionData }: Route.ComponentProps) {
+export default function Guides({
+  loaderData: { lines, broken },
+  actionData,
+}: Route.ComponentProps) {
   const [query, setQuery] = useState("");
   const wanted = plain(query);
-  const found = machines.filter(({ name, codes, partCodes }) =>
+  const found = lines.filter(({ name, codes, partCodes }) =>
     [name, ...codes, ...partCodes].some((text) => plain(text).includes(wanted)),
   );
   return (
@@ -81,6 +61,13 @@ export default function Guides({ loaderData: { machines }, actionData }: Route.C
         </Typography>
         <Form method="post" encType="multipart/form-data">
           <input type="file" name="file" accept=".json,application/json" aria-label="Guide file" />{" "}
+          <TextField
+            name="why"
+            size="small"
+            label="Why it changed"
+            slotProps={{ htmlInput: { maxLength: MOST_WHY } }}
+            sx={{ width: 260, mr: 1 }}
+          />
           <Button type="submit" variant="outlined">
             Take a guide file in
           </Button>
@@ -95,11 +82,13 @@ export default function Guides({ loaderData: { machines }, actionData }: Route.C
           <Findings findings={actionData.findings} />
         </Box>
       )}
-      {actionData?.stored !== undefined && (
-        <Typography role="status" sx={{ mb: 2 }}>
-          {actionData.name} is stored: <Link to={`/guides/${actionData.stored}`}>open it</Link>.
+      {actionData?.stored && <Stored name={actionData.name} stored={actionData.stored} />}
+      {broken.map(({ guideId, path }) => (
+        <Typography key={guideId} role="alert" sx={{ color: "var(--stop)", mb: 1 }}>
+          The guide {guideId} cannot be read (at {path === "" ? "the whole" : path}). Take a mended
+          file in.
         </Typography>
-      )}
+      ))}
       <TextField
         size="small"
         label="Code on the underside, name, or part code"
@@ -108,11 +97,11 @@ export default function Guides({ loaderData: { machines }, actionData }: Route.C
         sx={{ width: 420, mb: 1 }}
       />
       {found.length === 0 && <Typography>No guide answers to “{query}”.</Typography>}
-      {found.map(({ to, name, codes, recognise, parts, joints }) => (
+      {found.map(({ guideId, name, codes, recognise, parts, joints }) => (
         <Box
-          key={to}
+          key={`${guideId} ${codes[0]}`}
           component={Link}
-          to={to}
+          to={`/guides/${guideId}?code=${encodeURIComponent(codes[0]!)}`}
           sx={{
             display: "grid",
             gridTemplateColumns: "210px 220px 1fr 150px",

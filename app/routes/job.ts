@@ -1,29 +1,27 @@
-import { nanoid } from "nanoid";
 import { redirect } from "react-router";
-import { database } from "../../data/database/open.server.ts";
-import { changeJob, type ChangeError } from "../../data/ledger/ledger.server.ts";
-import { whoIs } from "../frame/who.server.ts";
+import { reader } from "../../core/base/ajv.ts";
+import { changeJobErrorWords } from "../../core/words/index.ts";
+import { changeJob } from "../../shop/bench/index.server.ts";
+import { actFor } from "../frame/act.server.ts";
+import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { idsIn, readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/job";
 
-const WORDS: Readonly<Record<ChangeError["type"], string>> = {
-  "ticket-unknown": "There is no such ticket.",
-  "too-late":
-    "The build-up has begun, or the ticket has left the bench: its job cannot be changed.",
-  "no-plan": "Nothing that may be opened frees these parts; the ticket keeps its job.",
-};
+const ids = { type: "string", maxLength: 10_000 };
+const readJobForm = reader<{ readonly for: string; readonly new: string }>({
+  type: "object",
+  required: ["for", "new"],
+  properties: { for: ids, new: ids },
+});
 
 /** Gives a ticket the job that was tried; half-way down, the plan goes on from where the machine is. */
 export async function action({ params, request }: Route.ActionArgs) {
-  const form = await request.formData();
-  const list = (name: string): string[] => {
-    const value = form.get(name);
-    return typeof value === "string" ? value.split(",").filter(Boolean) : [];
-  };
-  const db = await database();
-  const who = await whoIs(db, request);
-  const event = { id: nanoid(), at: new Date().toISOString(), by: who.name };
-  const job = { for: list("for"), new: list("new"), mode: "short" as const };
-  const changed = await changeJob(db, params.number, job, event);
-  if (!changed.ok) throw new Response(WORDS[changed.error.type], { status: 409 });
-  return redirect(`/tickets/${params.number}`);
+  const number = ticketNumber(params.number);
+  const form = await readForm(request, readJobForm);
+  if (!form.ok) throw new Response("That is no job. Choose the parts again.", { status: 400 });
+  const { act } = await actFor(request);
+  const job = { for: idsIn(form.value.for), new: idsIn(form.value.new), mode: "short" as const };
+  const changed = ticketOr404(number, await changeJob(act, number, job));
+  if (!changed.ok) throw new Response(changeJobErrorWords(changed.error), { status: 409 });
+  return redirect(`/tickets/${number}`);
 }

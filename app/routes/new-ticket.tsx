@@ -2,61 +2,49 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { nanoid } from "nanoid";
 import { useState } from "react";
 import { data, Form, redirect } from "react-router";
-import { type FieldErrors, parseNewTicket } from "../../core/ticket/index.ts";
-import { guideByCode } from "../../data/guides/guides.server.ts";
-import { database } from "../../data/database/open.server.ts";
-import { planFor } from "../../data/plans/plans.server.ts";
-import { createTicket } from "../../data/tickets/tickets.server.ts";
-import { whoIs } from "../frame/who.server.ts";
+import { type NewTicketField, readNewTicket, shopDay } from "../../core/ticket/index.ts";
+import { NEW_TICKET_WORDS, takeInErrorWords } from "../../core/words/index.ts";
+import { shop } from "../../shop/open.server.ts";
+import { takeIn } from "../../shop/ticket/index.server.ts";
+import { actFor } from "../frame/act.server.ts";
 import { PartChoice } from "../take-in/part-choice.tsx";
-import { useMachine } from "../take-in/use-code.ts";
+import { useCode } from "../take-in/use-code.ts";
+import { fieldsOf, idsIn } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/new-ticket";
 
 export const meta: Route.MetaFunction = () => [{ title: "New ticket · Brisk Bench" }];
 
-export function loader({ request }: Route.LoaderArgs) {
+const USUAL_DAYS = 3;
+
+export async function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
-  const code = searchParams.get("code") ?? "";
-  const parts = (searchParams.get("parts") ?? "").split(",").filter(Boolean);
-  const soon = new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10);
-  return { code, parts, soon };
+  const { zone } = await shop();
+  const soon = shopDay(new Date(Date.now() + USUAL_DAYS * 86_400_000), zone);
+  const parts = idsIn(searchParams.get("parts") ?? "");
+  return { code: searchParams.get("code") ?? "", parts, soon };
 }
 
+type FieldErrors = Readonly<Partial<Record<NewTicketField, string>>>;
 const bad = (errors: FieldErrors) => data({ errors }, { status: 400 });
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
-  const parsed = parseNewTicket({
-    ...Object.fromEntries(form),
-    parts: form.getAll("parts"),
-    mode: form.get("mode") ?? "short",
-  });
-  if (!parsed.ok) return bad(parsed.error);
-  const db = await database();
-  const found = await guideByCode(db, parsed.value.code);
-  if (!found) {
-    return bad({
-      code: `No guide answers to "${parsed.value.code}". Look at the underside again.`,
-    });
+  const fields = fieldsOf(await request.formData(), ["parts"]);
+  const read = readNewTicket({ mode: "short", ...fields });
+  if (!read.ok) {
+    return bad(Object.fromEntries(read.error.map((field) => [field, NEW_TICKET_WORDS[field]])));
   }
-  const facts = { ...parsed.value, code: found.code, guideId: found.guide.id };
-  const stranger = facts.parts.find((id) => !Object.hasOwn(found.guide.parts, id));
-  if (stranger !== undefined) return bad({ parts: `This machine has no part "${stranger}".` });
-  const plan = await planFor(db, { ...facts, job: { for: facts.parts, mode: facts.mode } });
-  if (!plan.ok) return bad({ parts: "No way of taking these parts off is known." });
-  const who = await whoIs(db, request);
-  const stamp = { at: new Date().toISOString(), by: who.name, customerId: nanoid() };
-  throw redirect(`/tickets/${await createTicket(db, facts, stamp)}`);
+  const { act } = await actFor(request);
+  const taken = await takeIn(act, read.value);
+  return taken.ok ? redirect(`/tickets/${taken.value}`) : bad(takeInErrorWords(taken.error));
 }
 
 export default function NewTicket({ loaderData, actionData }: Route.ComponentProps) {
   const { code: given, parts, soon } = loaderData;
   const errors: FieldErrors = actionData?.errors ?? {};
   const [code, setCode] = useState(given);
-  const answer = useMachine(code);
+  const known = useCode(code);
   return (
     <Box component="main" sx={{ maxWidth: 1080, mx: "auto", px: 3, py: 2 }}>
       <Typography variant="h1" sx={{ mb: 2 }}>
@@ -67,8 +55,8 @@ export default function NewTicket({ loaderData, actionData }: Route.ComponentPro
           <Facts code={code} setCode={setCode} soon={soon} errors={errors} />
           <Box>
             <PartChoice
-              machine={answer?.machine}
-              known={answer?.known ?? []}
+              machine={known?.found}
+              known={known?.known ?? []}
               typed={code}
               chosen={parts}
               error={errors.parts}
@@ -80,7 +68,7 @@ export default function NewTicket({ loaderData, actionData }: Route.ComponentPro
             Open the ticket
           </Button>
           <Button href="/" size="large">
-            Leave it
+            Cancel
           </Button>
         </Box>
       </Form>

@@ -1,42 +1,53 @@
 import { data } from "react-router";
-import { addNote, dropNote } from "../../data/notes/notes.server.ts";
-import { database } from "../../data/database/open.server.ts";
-import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
-import { whoIs } from "../frame/who.server.ts";
+import { reader } from "../../core/base/ajv.ts";
+import { clientId } from "../../core/bench/index.ts";
+import { keepNote, takeNoteAway, type NewNote } from "../../shop/notes/index.server.ts";
+import type { KeptNotes } from "../bench/aside/note-panel.tsx";
+import { actFor } from "../frame/act.server.ts";
+import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/notes";
 
 const MOST = 500;
+const readNote = reader<NewNote>({
+  type: "object",
+  required: ["id", "step", "text"],
+  properties: {
+    id: clientId,
+    step: { type: "string", maxLength: 4000 },
+    text: { type: "string", minLength: 1, maxLength: MOST },
+  },
+});
+const readId = reader<{ readonly id: string }>({
+  type: "object",
+  required: ["id"],
+  properties: { id: clientId },
+});
 
-/** Keeps a note with the model of a ticket, at a step; or takes one away. */
+/** Keeps a note with the model of a ticket, at a step; or takes one away. Gives the notes there are. */
 export async function action({ params, request }: Route.ActionArgs) {
-  const form = await request.formData();
-  const db = await database();
-  const ticket = await ticketByNumber(db, params.number);
-  if (!ticket) return bad("There is no such ticket any more.", 404);
-  const field = (name: string): string => {
-    const value = form.get(name);
-    return typeof value === "string" ? value.trim() : "";
-  };
-  const id = field("id");
-  if (!/^[\w-]{8,60}$/.test(id)) return bad("Reload the page and write the note again.", 400);
+  const number = ticketNumber(params.number);
+  const { act } = await actFor(request);
   if (request.method === "DELETE") {
-    await dropNote(db, ticket.guideId, id);
-    return data({ error: undefined });
+    const form = await readForm(request, readId);
+    if (!form.ok) return bad("Reload the page and take the note away again.", 400);
+    return kept(ticketOr404(number, await takeNoteAway(act, number, form.value.id)));
   }
-  const text = field("text");
-  if (text === "") return bad("Write a line first.", 400);
-  if (text.length > MOST) return bad(`A note has at most ${MOST} letters.`, 400);
-  const who = await whoIs(db, request);
-  await addNote(db, {
-    id,
-    guideId: ticket.guideId,
-    step: field("step"),
-    text,
-    ticket: ticket.number,
-    at: new Date().toISOString(),
-    by: who.name,
-  });
-  return data({ error: undefined });
+  const form = await readForm(request, readNote);
+  if (!form.ok) return bad(wrongWords(form.error.map(({ instancePath }) => instancePath)), 400);
+  const note = ticketOr404(number, await keepNote(act, number, form.value));
+  return note.ok
+    ? kept(note)
+    : bad("This note stands already, otherwise or by somebody else. Write it again.", 409);
 }
 
-const bad = (error: string, status: number) => data({ error }, { status });
+function wrongWords(paths: readonly string[]): string {
+  return paths.includes("/text")
+    ? `Write a line of at most ${MOST} letters.`
+    : "Reload the page and write the note again.";
+}
+
+const kept = (notes: { readonly ok: boolean; readonly value?: KeptNotes["notes"] }) =>
+  data<KeptNotes>({ error: undefined, notes: notes.value });
+const bad = (error: string, status: number) =>
+  data<KeptNotes>({ error, notes: undefined }, { status });

@@ -1,38 +1,50 @@
 import { data } from "react-router";
-import { HABITS } from "../../core/bench/index.ts";
-import { keepHabit } from "../../data/habits/habits.server.ts";
-import { database } from "../../data/database/open.server.ts";
-import { allPeople } from "../../data/people/people.server.ts";
+import { reader } from "../../core/base/ajv.ts";
+import { type Habit, HABITS } from "../../core/bench/index.ts";
+import { keepHabit } from "../../data/people/index.server.ts";
+import { actFor } from "../frame/act.server.ts";
 import { keepPreferences } from "../frame/preferences.server.ts";
-import { whoIs } from "../frame/who.server.ts";
+import { readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/settings";
 
+interface Settings {
+  readonly who?: string;
+  readonly lamp?: "up" | "down";
+  readonly habit?: Habit;
+  readonly rows?: string;
+  readonly columns?: string;
+  readonly holds?: string;
+}
+const number = { type: "string", maxLength: 10 };
+const readSettings = reader<Settings>({
+  type: "object",
+  properties: {
+    who: { type: "string", maxLength: 120 },
+    lamp: { enum: ["up", "down"] },
+    habit: { enum: [...HABITS] },
+    rows: number,
+    columns: number,
+    holds: number,
+  },
+});
+
+/** What this screen remembers (who works at it, its lamp), and how who works there keeps screws. */
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
-  const [who, lamp] = [form.get("who"), form.get("lamp")];
+  const form = await readForm(request, readSettings);
+  if (!form.ok) throw new Response("There is no such setting.", { status: 400 });
+  const { who, lamp, habit } = form.value;
   const headers = new Headers();
-  const kept = await keepPreferences({
-    who: typeof who === "string" ? who : undefined,
-    lamp: lamp === "up" || lamp === "down" ? lamp : undefined,
-  });
-  for (const cookie of kept) headers.append("Set-Cookie", cookie);
-  await keepScrewHabit(request, form);
+  for (const cookie of await keepPreferences({ who, lamp })) headers.append("Set-Cookie", cookie);
+  if (habit) {
+    const { act } = await actFor(request);
+    await keepHabit(act.db, act.actor.id, { habit, grid: gridIn(form.value) });
+  }
   return data(null, { headers });
 }
 
-/** The screw habit and the tray of who is working, when the form names one. */
-async function keepScrewHabit(request: Request, form: FormData): Promise<void> {
-  const habit = HABITS.find((name) => name === form.get("habit"));
-  if (!habit) return;
-  const number = (name: string, most: number): number =>
-    Math.max(1, Math.min(most, Math.round(Number(form.get(name))) || 1));
-  const db = await database();
-  const who = await whoIs(db, request);
-  if (!(await allPeople(db)).some(({ id }) => id === who.id)) return;
-  const grid = {
-    rows: number("rows", 12),
-    columns: number("columns", 12),
-    holds: number("holds", 99),
-  };
-  await keepHabit(db, who.id, { habit, grid });
+/** The tray at hand; a size that is none is the nearest that is one. */
+function gridIn({ rows, columns, holds }: Settings) {
+  const between = (text: string | undefined, most: number): number =>
+    Math.max(1, Math.min(most, Math.round(Number(text)) || 1));
+  return { rows: between(rows, 12), columns: between(columns, 12), holds: between(holds, 99) };
 }

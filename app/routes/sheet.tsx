@@ -3,13 +3,14 @@ import Button from "@mui/material/Button";
 import GlobalStyles from "@mui/material/GlobalStyles";
 import { Link } from "react-router";
 import { lotsOf, trayOfPlan } from "../../core/bench/index.ts";
-import { habitOf } from "../../data/habits/habits.server.ts";
-import { machineFor } from "../../data/guides/guides.server.ts";
-import { database } from "../../data/database/open.server.ts";
-import { planFor } from "../../data/plans/plans.server.ts";
-import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
-import { whoIs } from "../frame/who.server.ts";
+import { troubleWords } from "../../core/words/index.ts";
+import { habitOf } from "../../data/people/index.server.ts";
+import { ticketByNumber } from "../../data/ticket/index.server.ts";
+import { readLedger } from "../../shop/bench/index.server.ts";
+import { planFor } from "../../shop/plan/index.server.ts";
+import { actFor } from "../frame/act.server.ts";
 import { CellSheet, MirrorSheets } from "../print/sheets.tsx";
+import { foundOr404, ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/sheet";
 
 export const meta: Route.MetaFunction = ({ params }) => [
@@ -17,18 +18,26 @@ export const meta: Route.MetaFunction = ({ params }) => [
 ];
 
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const db = await database();
-  const ticket = await ticketByNumber(db, params.number);
-  if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  const [{ model }, plan, who] = await Promise.all([
-    machineFor(db, ticket.guideId, ticket.code),
-    planFor(db, ticket),
-    whoIs(db, request),
+  const number = ticketNumber(params.number);
+  const { act } = await actFor(request);
+  const [ledger, ticket] = await Promise.all([
+    readLedger(act.db, number, act.actor.id),
+    ticketByNumber(act.db, number),
   ]);
+  const found = ticketOr404(number, ledger);
+  if (!found.ok) throw new Response(troubleWords(found.error), { status: 409 });
+  const { guide, model, facts } = found.value;
+  const plan = await planFor(act.db, guide, facts.job);
   if (!plan.ok) throw new Response("This job has no plan; change it first.", { status: 404 });
   const way = new URL(request.url).searchParams.get("way") === "cells" ? "cells" : "mirror";
-  const { grid } = await habitOf(db, who.id);
-  return { ticket, guide: model.guide, down: plan.value.down, way, grid } as const;
+  const { grid } = await habitOf(act.db, act.actor.id);
+  return {
+    ticket: foundOr404(ticket, `There is no ticket ${number}.`),
+    guide: model.guide,
+    down: plan.value.down,
+    way,
+    grid,
+  } as const;
 }
 
 const PRINT = {

@@ -1,14 +1,16 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { data, Link, useRouteLoaderData } from "react-router";
-import type { Reading } from "../../core/soak/index.ts";
-import { machineFor } from "../../data/guides/guides.server.ts";
-import { database } from "../../data/database/open.server.ts";
-import { addSoak, countedRuns, hasFan, soaksOf } from "../../data/soaks/soaks.server.ts";
-import { ticketByNumber } from "../../data/tickets/tickets.server.ts";
-import { whoIs } from "../frame/who.server.ts";
+import { reader, readJson } from "../../core/base/ajv.ts";
+import { clientId } from "../../core/bench/index.ts";
+import { readReadings } from "../../core/soak/index.ts";
+import { shop } from "../../shop/open.server.ts";
+import { keepSoak, soakPage } from "../../shop/soak/index.server.ts";
+import { actFor } from "../frame/act.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { SoakScreen } from "../soak/soak-screen.tsx";
+import { foundOr404, ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/soak";
 
 export const meta: Route.MetaFunction = ({ params }) => [
@@ -16,50 +18,43 @@ export const meta: Route.MetaFunction = ({ params }) => [
 ];
 
 export async function loader({ params }: Route.LoaderArgs) {
-  const db = await database();
-  const ticket = await ticketByNumber(db, params.number);
-  if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  const { model } = await machineFor(db, ticket.guideId, ticket.code);
-  const runs = countedRuns(ticket, await soaksOf(db, ticket.number));
-  return { ticket, hasFan: hasFan(model.guide), runs };
+  const number = ticketNumber(params.number);
+  const page = await soakPage((await shop()).db, number);
+  return foundOr404(page, `There is no ticket ${number}.`);
 }
+
+interface SentRun {
+  readonly id: string;
+  readonly round: "before" | "after";
+  readonly readings: string;
+}
+const readRun = reader<SentRun>({
+  type: "object",
+  required: ["id", "round", "readings"],
+  properties: {
+    id: clientId,
+    round: { enum: ["before", "after"] },
+    readings: { type: "string", maxLength: 2_000_000 },
+  },
+});
 
 /** Keeps a run that is over. */
 export async function action({ params, request }: Route.ActionArgs) {
-  const form = await request.formData();
-  const db = await database();
-  const ticket = await ticketByNumber(db, params.number);
-  if (!ticket) throw new Response(`There is no ticket ${params.number}.`, { status: 404 });
-  const [id, round, readings] = [form.get("id"), form.get("round"), readingsIn(form)];
-  const isGood = typeof id === "string" && /^[\w-]{8,60}$/.test(id) && readings !== undefined;
-  if (!isGood || (round !== "before" && round !== "after")) {
-    const error = "This run could not be read; nothing was kept. Run it again.";
-    return data({ error }, { status: 400 });
+  const number = ticketNumber(params.number);
+  const form = await readForm(request, readRun);
+  const readings = form.ok ? readJson(readReadings, form.value.readings) : form;
+  if (!form.ok || !readings.ok) {
+    return bad("This run could not be read; nothing was kept. Run it again.", 400);
   }
-  const who = await whoIs(db, request);
-  const at = new Date().toISOString();
-  await addSoak(db, { id, ticket: ticket.number, round, readings, at, by: who.name });
-  return data({ error: undefined });
+  const { act } = await actFor(request);
+  const run = { ...form.value, readings: readings.value };
+  const kept = ticketOr404(number, await keepSoak(act, number, run));
+  return kept.ok
+    ? data({ error: undefined })
+    : bad("A run of this name is kept already, and is another one. Run it again.", 409);
 }
 
-const KEYS = ["t", "celsius", "ambient", "fanRpm", "watts", "memoryErrors"] as const;
-const MOST = 10_000;
-
-function readingsIn(form: FormData): readonly Reading[] | undefined {
-  const text = form.get("readings");
-  if (typeof text !== "string") return undefined;
-  try {
-    const value: unknown = JSON.parse(text);
-    const isReading = (one: unknown): one is Reading =>
-      typeof one === "object" &&
-      one !== null &&
-      KEYS.every((key) => Number.isFinite((one as Record<string, unknown>)[key]));
-    if (!Array.isArray(value) || value.length === 0 || value.length > MOST) return undefined;
-    return value.every(isReading) ? value : undefined;
-  } catch {
-    return undefined;
-  }
-}
+const bad = (error: string, status: number) => data({ error }, { status });
 
 export default function Soak({ loaderData: { ticket, hasFan, runs } }: Route.ComponentProps) {
   const root = useRouteLoaderData<typeof rootLoader>("root");

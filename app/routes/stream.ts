@@ -1,13 +1,16 @@
-import { onAnnounced, type Growth } from "../../data/ledger/announce.server.ts";
-import { eventsOf } from "../../data/ledger/kept-ledgers.server.ts";
-import { database } from "../../data/database/open.server.ts";
+import { type Growth, jobStream } from "../../core/bench/index.ts";
+import { readStream } from "../../data/bench/index.server.ts";
+import { onAnnounced } from "../../shop/bench/index.server.ts";
+import { shop } from "../../shop/open.server.ts";
+import { ticketNumber } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/stream";
 
 const BEAT_MS = 20_000;
 
 /** Server-sent events: each time the ledger of a ticket grows, what is new since `after`. */
 export async function loader({ params, request }: Route.LoaderArgs) {
-  const db = await database();
+  const { db } = await shop();
+  const stream = jobStream(ticketNumber(params.number));
   let known = Math.max(0, Number(new URL(request.url).searchParams.get("after")) || 0);
   const encoder = new TextEncoder();
   // Whoever hears first that the listener is gone ends it: writing on would fail the tick that rings.
@@ -20,7 +23,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
         known = growth.from + growth.events.length;
       };
       const catchUp = async (): Promise<void> => {
-        const events = await eventsOf(db, params.number);
+        const events = (await readStream(db, stream))?.events ?? [];
         if (isOver || events.length <= known) return;
         send({ from: known, events: events.slice(known) });
       };
@@ -28,7 +31,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
         if (growth.from === known) send(growth);
         else void catchUp().catch(() => undefined);
       };
-      const stop = onAnnounced(params.number, ring);
+      const stop = onAnnounced(stream, ring);
       const beat = setInterval(() => controller.enqueue(encoder.encode(": here\n\n")), BEAT_MS);
       end = () => {
         if (isOver) return false;

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import type { MachineFacts } from "../routes/machines.ts";
+import type { KnownCode } from "../../core/ticket/index.ts";
 
 /** The kinds a shop replaces, in the order they are asked for; the rest follows by name. */
 const USUAL = [
@@ -24,7 +24,7 @@ export function PartChoice({
   chosen,
   error,
 }: {
-  machine: MachineFacts | undefined;
+  machine: KnownCode["found"];
   known: readonly string[];
   typed: string;
   /** Parts that are ticked to begin with. */

@@ -1,18 +1,18 @@
 import { useEffect, useState } from "react";
-import type { MachineAnswer } from "../routes/machines.ts";
+import type { KnownCode } from "../../core/ticket/index.ts";
 
 const PAUSE_MS = 120;
 
 /** What is known of the code that is typed, once the typing pauses; an answer to an older code is dropped. */
-export function useMachine(code: string): MachineAnswer | undefined {
-  const [answer, setAnswer] = useState<{ code: string; known: MachineAnswer }>();
+export function useCode(code: string): KnownCode | undefined {
+  const [answer, setAnswer] = useState<KnownCode>();
   useEffect(() => {
     if (code.trim() === "") return;
     const stop = new AbortController();
     const timer = setTimeout(() => {
-      fetch(`/machines?code=${encodeURIComponent(code)}`, { signal: stop.signal })
-        .then((response) => response.json() as Promise<MachineAnswer>)
-        .then((known) => setAnswer({ code, known }))
+      fetch(`/codes?code=${encodeURIComponent(code)}`, { signal: stop.signal })
+        .then((response) => response.json() as Promise<KnownCode>)
+        .then(setAnswer)
         .catch((error: unknown) => {
           if (!stop.signal.aborted) throw error;
         });
@@ -22,5 +22,5 @@ export function useMachine(code: string): MachineAnswer | undefined {
       stop.abort();
     };
   }, [code]);
-  return code.trim() === "" ? undefined : answer?.known;
+  return code.trim() === "" ? undefined : answer;
 }

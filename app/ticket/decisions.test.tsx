@@ -1,11 +1,12 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { createRoutesStub } from "react-router";
 import type { Phase } from "../../core/bench/index.ts";
+import type { SoakFault } from "../../core/soak/index.ts";
 import type { Ticket, Wait } from "../../core/ticket/index.ts";
 import { Decisions } from "./decisions.tsx";
 
 const ticket = (waits: Wait): Ticket => ({
-  number: "1004",
+  number: 1004,
   customer: { name: "Sefa Lindqvar", phone: "" },
   fault: "Hot.",
   code: "T-1",
@@ -17,19 +18,18 @@ const ticket = (waits: Wait): Ticket => ({
   waits,
   promised: "2026-01-05",
   takenIn: "2026-01-02T08:00:00.000Z",
-  moves: [],
 });
 
 function markup(
   waits: Wait,
-  more: { phase?: Phase; faults?: readonly string[] | undefined; message?: string } = {},
+  more: { phase?: Phase; faults?: readonly SoakFault[] | undefined; message?: string } = {},
 ): string {
   const Stub = createRoutesStub([
     {
       path: "/",
       Component: () => (
         <Decisions
-          line={{ ticket: ticket(waits), work: "", dive: undefined }}
+          ticket={ticket(waits)}
           today="2026-01-04"
           phase={more.phase ?? "idle"}
           faults={"faults" in more ? more.faults : []}
@@ -71,7 +71,12 @@ test("a soak within its limits, or none, passes with a press", () => {
 });
 
 test("a soak over its limits goes back with its faults, or out with a word", () => {
-  const html = markup("soak", { faults: ["96 °C; 95 °C is the limit.", "2 memory errors."] });
+  const html = markup("soak", {
+    faults: [
+      { what: "heat", celsius: 96, most: 95, causes: [] },
+      { what: "memory", errors: 2, causes: [] },
+    ],
+  });
   expect(words(html)).toMatch(/✗ 96 °C; 95 °C is the limit\. ✗ 2 memory errors\./);
   expect(words(html)).toMatch(/It goes out all the same.*Not passed: back to the bench/);
   expect(html).toMatch(/name="note"[^>]*value="96 °C; 95 °C is the limit\. 2 memory errors\."/);

@@ -4,17 +4,17 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Form, Link } from "react-router";
 import type { Phase } from "../../core/bench/index.ts";
-import { decisionsFor, type Ticket } from "../../core/ticket/index.ts";
-import { dayWords, promiseWords } from "../counter/days.ts";
-import type { TicketLine } from "../counter/ticket-view.server.ts";
-import { WAIT_WORDS } from "../counter/waits.ts";
+import type { SoakFault } from "../../core/soak/index.ts";
+import { canChangeJob, decisionsFor, type Ticket } from "../../core/ticket/index.ts";
+import { DECISION_WORDS, faultWords, WAIT_WORDS } from "../../core/words/index.ts";
+import { dayWords, promiseWords } from "../ui/days.ts";
 
 /** The decision that opens a machine once more after its soak. */
 export const BACK_TO_BENCH = "back-to-bench";
 
 const jobQuery = ({ number, code, job }: Ticket): string =>
   new URLSearchParams({
-    ticket: number,
+    ticket: String(number),
     code,
     for: job.for.join(","),
     new: (job.new ?? []).join(","),
@@ -22,17 +22,18 @@ const jobQuery = ({ number, code, job }: Ticket): string =>
 
 /** What a ticket waits for, and what may be decided now. */
 export function Decisions({
-  line: { ticket },
+  ticket,
   today,
   phase,
   faults,
   message,
 }: {
-  line: TicketLine;
+  ticket: Ticket;
   today: string;
-  phase: Phase;
+  /** How far the bench is; undefined where that cannot be shown. */
+  phase: Phase | undefined;
   /** What is wrong by the last soak; undefined when none was run since the machine was shut. */
-  faults: readonly string[] | undefined;
+  faults: readonly SoakFault[] | undefined;
   /** Why the last decision was not carried out. */
   message: string | undefined;
 }) {
@@ -60,7 +61,7 @@ export function Decisions({
         </Typography>
       )}
       <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
-        {ticket.waits === "bench" && (
+        {ticket.waits === "bench" && phase !== undefined && (
           <Button
             component={Link}
             to={`/tickets/${ticket.number}/bench`}
@@ -71,7 +72,7 @@ export function Decisions({
             {phase === "idle" ? "Begin at the bench" : "Go on at the bench"}
           </Button>
         )}
-        {["customer", "part", "bench"].includes(ticket.waits) && phase !== "up" && (
+        {canChangeJob(ticket.waits) && phase !== "up" && (
           <Button
             component={Link}
             to={`/guides/${ticket.guideId}?${jobQuery(ticket)}`}
@@ -81,7 +82,7 @@ export function Decisions({
           </Button>
         )}
         {ticket.waits === "soak" && <SoakSays faults={faults} />}
-        {decisionsFor(ticket.waits).map(({ id, label }, i) => (
+        {decisionsFor(ticket.waits).map(({ id }, i) => (
           <Form key={id} method="post">
             <input type="hidden" name="decision" value={id} />
             {id === "soak-passed" && isBad && (
@@ -99,14 +100,14 @@ export function Decisions({
               size="large"
               variant={i === 0 && !isBad ? "contained" : "outlined"}
             >
-              {id === "soak-passed" && isBad ? "It goes out all the same" : label}
+              {id === "soak-passed" && isBad ? "It goes out all the same" : DECISION_WORDS[id]}
             </Button>
           </Form>
         ))}
         {ticket.waits === "soak" && (
           <Form method="post">
             <input type="hidden" name="decision" value={BACK_TO_BENCH} />
-            <input type="hidden" name="note" value={(faults ?? []).join(" ")} />
+            <input type="hidden" name="note" value={(faults ?? []).map(faultWords).join(" ")} />
             <Button type="submit" fullWidth size="large" variant={isBad ? "contained" : "outlined"}>
               Not passed: back to the bench
             </Button>
@@ -118,7 +119,7 @@ export function Decisions({
 }
 
 /** What the last run since the machine was shut came to. */
-function SoakSays({ faults }: { faults: readonly string[] | undefined }) {
+function SoakSays({ faults }: { faults: readonly SoakFault[] | undefined }) {
   if (faults === undefined) return <Typography>No soak was run since it was shut.</Typography>;
   if (faults.length === 0) {
     return (
@@ -127,9 +128,9 @@ function SoakSays({ faults }: { faults: readonly string[] | undefined }) {
       </Typography>
     );
   }
-  return faults.map((says) => (
-    <Typography key={says} sx={{ fontWeight: 700, color: "var(--stop)" }}>
-      ✗ {says}
+  return faults.map((fault) => (
+    <Typography key={fault.what} sx={{ fontWeight: 700, color: "var(--stop)" }}>
+      ✗ {faultWords(fault)}
     </Typography>
   ));
 }

@@ -2,7 +2,8 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { MemoryRouter } from "react-router";
 import type { ReactElement } from "react";
 import { smallGuide } from "../../testing/builders.ts";
-import type { Ticket } from "../../core/ticket/index.ts";
+import type { Person } from "../../core/people/index.ts";
+import type { Ticket, Transition } from "../../core/ticket/index.ts";
 import { ProveSection, RecordSection, TakeInSection, type Proving } from "./ticket-sections.tsx";
 
 const words = (element: ReactElement): string =>
@@ -12,7 +13,7 @@ const words = (element: ReactElement): string =>
     .replace(/\s+/g, " ");
 
 const ticket: Ticket = {
-  number: "1004",
+  number: 1004,
   customer: { name: "Sefa Lindqvar", phone: "" },
   fault: "Bulges.",
   code: "T-1",
@@ -24,16 +25,20 @@ const ticket: Ticket = {
   waits: "bench",
   promised: "2026-01-05",
   takenIn: "2026-01-02T08:00:00.000Z",
-  moves: [
-    {
-      at: "2026-01-02T09:00:00.000Z",
-      by: "Tobin Harrow",
-      from: "customer",
-      to: "bench",
-      note: "held: swollen",
-    },
-  ],
 };
+const transitions: readonly Transition[] = [
+  {
+    at: "2026-01-02T09:00:00.000Z",
+    by: "tobin",
+    from: "customer",
+    to: "bench",
+    note: "held: swollen",
+  },
+];
+const people: readonly Person[] = [
+  { id: "tobin", name: "Tobin Harrow", role: "technician" },
+  { id: "jo", name: "Jo", role: "technician" },
+];
 const empty: Proving = { answers: [], checks: [], fitted: [], soaks: [] };
 const guide = smallGuide();
 
@@ -45,12 +50,12 @@ test("what was not noted at intake is said to be so", () => {
 
 describe("checks", () => {
   test("nothing tried out yet is a line of its own", () => {
-    expect(words(<ProveSection guide={guide} number="1004" proof={empty} />)).toMatch(
-      /Prove nothing tried out yet/,
-    );
+    expect(
+      words(<ProveSection guide={guide} people={people} number={1004} proving={empty} />),
+    ).toMatch(/Prove nothing tried out yet/);
   });
   test("checks by round, with the word for what does not apply", () => {
-    const proof: Proving = {
+    const proving: Proving = {
       ...empty,
       checks: [
         { do: "check", round: "open", what: "fan", result: "pass" },
@@ -58,7 +63,9 @@ describe("checks", () => {
         { do: "check", round: "shut", what: "fan", result: "fail" },
       ],
     };
-    const said = words(<ProveSection guide={guide} number="1004" proof={proof} />);
+    const said = words(
+      <ProveSection guide={guide} people={people} number={1004} proving={proving} />,
+    );
     expect(said).toMatch(/1 of 3 work/);
     expect(said).toMatch(
       /Before the cover fan: works; camera: not applicable \(broken before\) Machine shut fan: fails/,
@@ -73,20 +80,24 @@ describe("checks", () => {
       memoryErrors: 0,
       seconds: 179,
     };
-    const proof: Proving = {
+    const proving: Proving = {
       checks: [],
       answers: [{ ask: "Is it swollen?", answer: "no", note: "exchanged" }],
       fitted: [{ part: "battery", code: "TN-B41" }],
-      soaks: [{ round: "after", by: "Jo", at: "2026-01-03T08:00:00.000Z", facts }],
+      soaks: [{ round: "after", by: "jo", at: "2026-01-03T08:00:00.000Z", facts }],
     };
-    const said = words(<ProveSection guide={guide} number="1004" proof={proof} />);
+    const said = words(
+      <ProveSection guide={guide} people={people} number={1004} proving={proving} />,
+    );
     expect(said).toMatch(/Put in Battery, TN-B41/);
     expect(said).toMatch(/Answered no Is it swollen\? exchanged/);
     expect(said).toMatch(/Soak after 1\.40 K\/W, 62 °C at most, 0 memory errors; Jo/);
   });
 });
 
-test("the record lists each move with its note", () => {
-  const said = words(<RecordSection guide={guide} ticket={ticket} lots={[]} />);
+test("the record lists each transition with its note", () => {
+  const said = words(
+    <RecordSection people={people} guide={guide} transitions={transitions} lots={[]} />,
+  );
   expect(said).toMatch(/Tobin Harrow: at the bench \(held: swollen\)/);
 });

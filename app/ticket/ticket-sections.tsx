@@ -3,16 +3,21 @@ import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Checked, Fitted, Lot, Phase } from "../../core/bench/index.ts";
-import type { Guide } from "../../core/guide/index.ts";
-import type { Plan } from "../../core/plan/index.ts";
+import { nameOf, type Person } from "../../core/people/index.ts";
 import type { SoakFacts } from "../../core/soak/index.ts";
-import type { Ticket } from "../../core/ticket/index.ts";
-import { capital, partWord, wordList } from "../../core/words/index.ts";
+import type { Ticket, TicketLine, TicketTrouble, Transition } from "../../core/ticket/index.ts";
+import {
+  capital,
+  type NamedGuide,
+  partWord,
+  troubleWords,
+  WAIT_WORDS,
+  wordList,
+} from "../../core/words/index.ts";
 import { Tally } from "../bench/step/end-panel.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
-import { momentWords } from "../counter/days.ts";
-import type { TicketLine } from "../counter/ticket-view.server.ts";
-import { WAIT_WORDS } from "../counter/waits.ts";
+import { momentWords, useZone } from "../ui/days.ts";
+import type { WorkView } from "./ticket-view.ts";
 
 /** A stage of the job; done, it is folded to its one line. */
 function Section({
@@ -59,6 +64,7 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
 }
 
 export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: boolean }) {
+  const zone = useZone();
   const { customer, fault, code, serial, condition, takenIn } = ticket;
   return (
     <Section title="Take in" line={fault} isDone={isDone}>
@@ -74,7 +80,7 @@ export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: bool
         <span className="mono">{serial === "" ? "not noted" : serial}</span>
       </Fact>
       <Fact name="Condition">{condition === "" ? "nothing noted" : condition}</Fact>
-      <Fact name="Taken in">{momentWords(takenIn)}</Fact>
+      <Fact name="Taken in">{momentWords(takenIn, zone)}</Fact>
     </Section>
   );
 }
@@ -87,15 +93,18 @@ const PHASE_WORDS: Readonly<Record<Phase, string>> = {
   closed: "built up, count explained",
 };
 
-export function JobSection({
-  line,
-  plan,
-  phase,
-}: {
-  line: TicketLine;
-  plan: (Plan & { readonly bits: readonly string[] }) | undefined;
-  phase: Phase;
-}) {
+/** A ticket whose work cannot be shown: why, and what to do; all else of it is there. */
+export function TroubleSection({ line, trouble }: { line: TicketLine; trouble: TicketTrouble }) {
+  return (
+    <Section title="Strip and build" line={line.work} isDone={false}>
+      <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700 }}>
+        {troubleWords(trouble)}
+      </Typography>
+    </Section>
+  );
+}
+
+export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; work: WorkView }) {
   return (
     <Section
       title="Strip and build"
@@ -153,14 +162,17 @@ const RESULT_WORDS: Readonly<Record<Checked["result"], string>> = {
 
 /** What was proven: stops answered, functions tried out, codes put in, soaks. */
 export function ProveSection({
+  people,
   guide,
   number,
-  proof: { answers, checks, fitted, soaks },
+  proving: { answers, checks, fitted, soaks },
 }: {
-  guide: Guide;
-  number: string;
-  proof: Proving;
+  people: readonly Person[];
+  guide: NamedGuide;
+  number: number;
+  proving: Proving;
 }) {
+  const zone = useZone();
   const good = checks.filter(({ result }) => result === "pass").length;
   const line = checks.length === 0 ? "nothing tried out yet" : `${good} of ${checks.length} work`;
   return (
@@ -173,7 +185,7 @@ export function ProveSection({
           {facts
             ? `${facts.perWatt.toFixed(2)} K/W, ${facts.hottest.toFixed(0)} °C at most, ${facts.memoryErrors} memory errors`
             : "too short"}
-          {`; ${by}, ${momentWords(at)}`}
+          {`; ${nameOf(people, by)}, ${momentWords(at, zone)}`}
         </Fact>
       ))}
       {(["open", "shut"] as const).map((round) => {
@@ -207,26 +219,29 @@ export function ProveSection({
 }
 
 export function RecordSection({
+  people,
   guide,
-  ticket,
+  transitions,
   lots,
 }: {
-  guide: Guide;
-  ticket: Ticket;
+  people: readonly Person[];
+  guide: NamedGuide | undefined;
+  transitions: readonly Transition[];
   lots: readonly Lot[];
 }) {
-  const last = ticket.moves.at(-1);
+  const zone = useZone();
+  const last = transitions.at(-1);
   return (
     <Section
       title="Record"
-      line={last ? `${WAIT_WORDS[last.to].head}, ${momentWords(last.at)}` : "nothing yet"}
+      line={last ? `${WAIT_WORDS[last.to].head}, ${momentWords(last.at, zone)}` : "nothing yet"}
       isDone={false}
     >
-      {lots.length > 0 && <Tally guide={guide} lots={lots} />}
-      {ticket.moves.map((move) => (
-        <Fact key={move.at} name={momentWords(move.at)}>
-          {move.by}: {WAIT_WORDS[move.to].head.toLowerCase()}
-          {move.note !== "" && ` (${move.note})`}
+      {guide && lots.length > 0 && <Tally guide={guide} lots={lots} />}
+      {transitions.map(({ at, by, to, note }, i) => (
+        <Fact key={i} name={momentWords(at, zone)}>
+          {nameOf(people, by)}: {WAIT_WORDS[to].head.toLowerCase()}
+          {note !== "" && ` (${note})`}
         </Fact>
       ))}
     </Section>

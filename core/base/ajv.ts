@@ -1,4 +1,5 @@
 import { Ajv2020, type ErrorObject, type ValidateFunction } from "ajv/dist/2020.js";
+import { parseJson } from "./parse-json.ts";
 import { fail, ok, type Result } from "./result.ts";
 
 /** The one Ajv: JSON Schema 2020-12, all errors, unions told apart by their discriminator. */
@@ -18,15 +19,10 @@ export function reader<T>(schema: object): Reader<T> {
 
 /** The same from text; text that is no JSON is wrong as a whole. */
 export function readJson<T>(read: Reader<T>, text: string): Result<T, readonly ErrorObject[]> {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    if (!(error instanceof SyntaxError)) throw error;
-    const message = `is not JSON: ${error.message}`;
-    return fail([{ instancePath: "", schemaPath: "", keyword: "json", params: {}, message }]);
-  }
-  return read(value);
+  const value = parseJson(text);
+  if (value.ok) return read(value.value);
+  const message = `is not JSON: ${value.error}`;
+  return fail([{ instancePath: "", schemaPath: "", keyword: "json", params: {}, message }]);
 }
 
 export type { ErrorObject };

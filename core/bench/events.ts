@@ -24,10 +24,21 @@ export interface Fitted {
   readonly code: string;
 }
 
+/** The guide that a ledger is folded with, for ever: its version by hash, and the underside code. */
+export interface PinnedGuide {
+  readonly version: string;
+  readonly code: string;
+}
+
 /** What one event of the ledger says. Steps are the plan's own, in the guide's ids. */
 export type Entry =
   /** The closed machine is opened: the first entry, and again when it comes back from the soak. */
-  | { readonly do: "start"; readonly job: Job; readonly down: readonly DownStep[] }
+  | {
+      readonly do: "start";
+      readonly guide: PinnedGuide;
+      readonly job: Job;
+      readonly down: readonly DownStep[];
+    }
   | {
       readonly do: "release";
       readonly joint: string;
@@ -84,7 +95,10 @@ export interface LedgerEvent {
   readonly id: string;
   /** ISO 8601, UTC. */
   readonly at: string;
+  /** Id of the person. */
   readonly by: string;
+  /** The event that this one follows from: both stand, and are taken back together. */
+  readonly causedBy?: string | undefined;
   readonly entry: Entry;
 }
 
@@ -94,16 +108,15 @@ export const stepKey = (step: Step): string =>
     ? `joint:${step.joint}`
     : `parts:${[...step.parts].sort().join("+")}`;
 
-/** Ends the id of the new plan that follows a step: both stand and are taken back together. */
-export const REPLAN = ".replan";
-
-/** Ids of the events that were taken back; a plan goes with the step that it followed. */
+/** Ids of the events that were taken back, each with the event that it followed from. */
 export function takenBack(events: readonly LedgerEvent[]): ReadonlySet<string> {
+  const causes = new Map(events.map(({ id, causedBy }) => [id, causedBy]));
   const taken = new Set<string>();
   for (const { entry } of events) {
     if (entry.do !== "take-back") continue;
-    taken.add(entry.event);
-    if (entry.event.endsWith(REPLAN)) taken.add(entry.event.slice(0, -REPLAN.length));
+    for (let id: string | undefined = entry.event; id !== undefined; id = causes.get(id)) {
+      taken.add(id);
+    }
   }
   return taken;
 }

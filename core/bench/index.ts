@@ -2,7 +2,6 @@ export {
   CHECK_RESULTS,
   COUNT_REASONS,
   HABITS,
-  REPLAN,
   stepKey,
   takenBack,
   type CheckResult,
@@ -12,6 +11,7 @@ export {
   type Fitted,
   type Habit,
   type LedgerEvent,
+  type PinnedGuide,
   type Round,
 } from "./events.ts";
 export {
@@ -62,4 +62,15 @@ export {
   type Whereabouts,
 } from "./tray-plan.ts";
 export { reworkChoices, type Rework } from "./going-back.ts";
-export { isEntry } from "./entry-schema.ts";
+export { clientId, readSentTick, type SentTick } from "./entry-schemas.ts";
+export {
+  jobStream,
+  readEvent,
+  readEvents,
+  storedEvent,
+  versionOf,
+  type EventError,
+  type StoredEvent,
+} from "./stored-events.ts";
+export { missedIn } from "./missed.ts";
+export type { Growth, TickError, TickReply } from "./tick.ts";

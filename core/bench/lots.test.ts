@@ -5,7 +5,7 @@ import type { Entry } from "./events.ts";
 import { apply } from "./fold.ts";
 import { fromLastTime, looseOf, type Lot, putIn, screwsIn, takenOut } from "./lots.ts";
 import { Bench } from "../../testing/bench.ts";
-import { smallGuide } from "../../testing/builders.ts";
+import { smallGuide, PIN } from "../../testing/builders.ts";
 
 const model = modelOf(smallGuide());
 const fanJob = (): Bench => new Bench(model, { for: ["fan"] });
@@ -89,7 +89,7 @@ describe("a machine that is opened once more", () => {
   const start = (): Entry => {
     const plan = planJob(model.guide, { for: ["fan"] });
     if (!plan.ok) throw new Error("no plan");
-    return { do: "start", job: { for: ["fan"] }, down: plan.value.down };
+    return { do: "start", guide: PIN, job: { for: ["fan"] }, down: plan.value.down };
   };
 
   test("begins with the machine shut, all stops and checks open, and knows what it was put together with", () => {

@@ -7,7 +7,7 @@ import { checksLeft, checksOf, closesMachine } from "./checks.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
 import { type BenchState, foldLedger } from "./fold.ts";
 import { heldBy, openStop, stopById, stopsOf } from "./stops.ts";
-import { clips, guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
+import { clips, guide, part, plug, screws, smallGuide, PIN } from "../../testing/builders.ts";
 import { nextEntry } from "../../testing/play.ts";
 
 class TestBench {
@@ -17,7 +17,7 @@ class TestBench {
     this.model = modelOf(facts);
     const plan = planJob(facts, job);
     if (!plan.ok) throw new Error("no plan");
-    this.push({ do: "start", job, down: plan.value.down });
+    this.push({ do: "start", guide: PIN, job, down: plan.value.down });
   }
   get state(): BenchState {
     return foldLedger(this.model, this.events);

@@ -1,4 +1,4 @@
-import { guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
+import { guide, part, plug, screws, smallGuide, PIN } from "../../testing/builders.ts";
 import { nextEntry } from "../../testing/play.ts";
 import { planJob } from "../plan/index.ts";
 import { modelOf } from "../rules/index.ts";
@@ -16,7 +16,12 @@ function played(steps: number) {
   const plan = planJob(model.guide, { for: ["board"] });
   if (!plan.ok) throw new Error("no plan");
   const at = "2026-01-01T00:00:00Z";
-  const start = { do: "start", job: { for: ["board"] }, down: plan.value.down } as const;
+  const start = {
+    do: "start",
+    guide: PIN,
+    job: { for: ["board"] },
+    down: plan.value.down,
+  } as const;
   const events: LedgerEvent[] = [{ id: "e0", at, by: "t", entry: start }];
   for (let i = 0; i < steps; i++) {
     const entry = nextEntry(model, foldLedger(model, events), undefined);

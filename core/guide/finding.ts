@@ -10,6 +10,7 @@ export type About =
   | { readonly type: "not-the-value"; readonly wanted: string }
   | { readonly type: "schema"; readonly why: string }
   | { readonly type: "code-unknown"; readonly code: string; readonly known: readonly string[] }
+  | { readonly type: "code-taken"; readonly code: string; readonly by: string }
   // What contradicts itself.
   | { readonly type: "id-unknown"; readonly what: Named; readonly id: string }
   | { readonly type: "id-twice"; readonly id: string }

@@ -28,4 +28,5 @@ export type { About, Finding, Named } from "./finding.ts";
 export { allCodes, guideForCode } from "./variant.ts";
 export { isPermanent, jointMinutes, jointPosture, jointTool, partMinutes } from "./costs.ts";
 export { peelLevels } from "./peel.ts";
-export { deadWithout, mainPart } from "./main-part.ts";
+export { deadWithout, hasFan, mainPart } from "./main-part.ts";
+export { guideChanges, type FactChange } from "./changes.ts";

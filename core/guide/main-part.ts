@@ -15,3 +15,7 @@ export function mainPart(guide: Guide, parts: readonly string[]): string {
 export function deadWithout(joint: GuideJoint | undefined): readonly string[] {
   return joint?.kind === "connector" ? (joint.serves ?? []) : [];
 }
+
+/** Whether a machine has a fan to be heard and measured. */
+export const hasFan = ({ parts }: Guide): boolean =>
+  Object.values(parts).some(({ kind }) => kind === "fan");

@@ -1,4 +1,5 @@
 import { type ErrorObject, reader } from "../base/ajv.ts";
+import { parseJson } from "../base/parse-json.ts";
 import { fail, ok, type Result } from "../base/result.ts";
 import type { About, Finding } from "./finding.ts";
 import { guideSchema } from "./schema.ts";
@@ -48,10 +49,7 @@ export function parseGuide(value: unknown): Result<Guide, readonly Finding[]> {
 
 /** The same from the text of a file; text that is no JSON is one finding. */
 export function parseGuideText(source: string): Result<Guide, readonly Finding[]> {
-  try {
-    return parseGuide(JSON.parse(source));
-  } catch (caught) {
-    if (!(caught instanceof SyntaxError)) throw caught;
-    return fail([error("", { type: "not-json", why: caught.message })]);
-  }
+  const value = parseJson(source);
+  if (value.ok) return parseGuide(value.value);
+  return fail([error("", { type: "not-json", why: value.error })]);
 }

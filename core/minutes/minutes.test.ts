@@ -1,4 +1,4 @@
-import { smallGuide } from "../../testing/builders.ts";
+import { smallGuide, PIN } from "../../testing/builders.ts";
 import { seeded } from "../base/seeded.ts";
 import type { Entry, LedgerEvent } from "../bench/index.ts";
 import { learn, marksOf, paceOf, stepEstimate, stepKind, stepTimes } from "./minutes.ts";
@@ -11,7 +11,7 @@ const at = (minutes: number): string =>
   new Date(Date.UTC(2026, 0, 1) + minutes * 60_000).toISOString();
 const events = (...all: readonly (readonly [number, Entry])[]): LedgerEvent[] =>
   all.map(([minutes, entry], i) => ({ id: `e${i}`, at: at(minutes), by: "Mo", entry }));
-const start: Entry = { do: "start", job: { for: ["fan"] }, down: [] };
+const start: Entry = { do: "start", guide: PIN, job: { for: ["fan"] }, down: [] };
 const answer: Entry = { do: "answer", stop: "begin", answer: "yes" };
 
 describe("minutes of a step", () => {

@@ -51,29 +51,73 @@ export function stepTimes(guide: Guide, events: readonly LedgerEvent[]): readonl
   return times;
 }
 
-/** Logarithms of actual ÷ estimate: how many, their sum and their sum of squares. */
-interface Tally {
+/**
+ * Logarithms of actual ÷ estimate, in whole millionths: how many, their sum and their sum of squares.
+ * Whole numbers, so that what is added and taken away again leaves nothing behind.
+ */
+export interface Tally {
   readonly n: number;
   readonly sum: number;
   readonly squares: number;
 }
+const MILLION = 1_000_000;
+
+/** A tally of a kind of step, of all (`by` is "") or of one person. */
+export interface TallyRow extends Tally {
+  readonly kind: string;
+  readonly by: string;
+}
+
 /** What the shop's own times say, by kind for all and by kind and person. Plain data. */
 export type Learnt = Readonly<Record<string, Tally>>;
 
+const keyOf = (kind: string, by: string): string => (by === "" ? kind : `${kind}|${by}`);
+
 const LOG_LIMIT = Math.log(8);
 
-export function learn(times: readonly StepTime[]): Learnt {
-  const learnt: Record<string, Tally> = {};
+/** The tallies of times, for all and for each person. */
+export function tallies(times: readonly StepTime[]): readonly TallyRow[] {
+  const rows = new Map<string, TallyRow>();
   for (const { kind, by, estimate, minutes } of times) {
     if (estimate <= 0) continue;
     const x = Math.max(-LOG_LIMIT, Math.min(LOG_LIMIT, Math.log(minutes / estimate)));
-    for (const key of [kind, `${kind}|${by}`]) {
-      const { n, sum, squares } = learnt[key] ?? { n: 0, sum: 0, squares: 0 };
-      learnt[key] = { n: n + 1, sum: sum + x, squares: squares + x * x };
-    }
+    const one = { n: 1, sum: Math.round(x * MILLION), squares: Math.round(x * x * MILLION) };
+    for (const who of ["", by]) add(rows, { kind, by: who, ...one }, 1);
   }
-  return learnt;
+  return [...rows.values()];
 }
+
+function add(rows: Map<string, TallyRow>, row: TallyRow, sign: 1 | -1): void {
+  const key = keyOf(row.kind, row.by);
+  const { n, sum, squares } = rows.get(key) ?? { n: 0, sum: 0, squares: 0 };
+  const { kind, by } = row;
+  rows.set(key, {
+    kind,
+    by,
+    n: n + sign * row.n,
+    sum: sum + sign * row.sum,
+    squares: squares + sign * row.squares,
+  });
+}
+
+/** What tallies change by when a ledger grows: a step that is taken back is taken away again. */
+export function tallyChanges(
+  guide: Guide,
+  before: readonly LedgerEvent[],
+  after: readonly LedgerEvent[],
+): readonly TallyRow[] {
+  const rows = new Map<string, TallyRow>();
+  for (const row of tallies(stepTimes(guide, after))) add(rows, row, 1);
+  for (const row of tallies(stepTimes(guide, before))) add(rows, row, -1);
+  return [...rows.values()].filter(({ n, sum, squares }) => n !== 0 || sum !== 0 || squares !== 0);
+}
+
+export const learntFrom = (rows: readonly TallyRow[]): Learnt =>
+  Object.fromEntries(
+    rows.map(({ kind, by, n, sum, squares }) => [keyOf(kind, by), { n, sum, squares }]),
+  );
+
+export const learn = (times: readonly StepTime[]): Learnt => learntFrom(tallies(times));
 
 /** So many times weigh as much as what was believed before them. */
 const PRIOR = 6;
@@ -99,7 +143,8 @@ function bendOf(learnt: Learnt, kind: string, by: string): Bend {
 
 function drawn(tally: Tally | undefined, prior: Bend): Bend {
   if (!tally) return prior;
-  const { n, sum, squares } = tally;
+  const { n } = tally;
+  const [sum, squares] = [tally.sum / MILLION, tally.squares / MILLION];
   const own = n === 0 ? 0 : Math.max(0, squares - (sum * sum) / n);
   return {
     mean: (sum + PRIOR * prior.mean) / (n + PRIOR),

@@ -1,5 +1,6 @@
 import type { DownStep, UpStep } from "./plan.ts";
 
+/** One step of a job on the dive line. */
 export interface DivePoint {
   readonly kind: "start" | "down" | "swap" | "up";
   /** How many lifts deep the machine is after this step. */
@@ -35,11 +36,44 @@ export function diveOf({ down, swapped, up }: DiveSteps): Dive {
     if (step.do === "lift") depth += 1;
     points.push({ kind: "down", depth, done, gate: false });
   }
-  const deepest = depth;
   points.push({ kind: "swap", depth, done: swapped, gate: false });
   for (const { step, done, gate } of up) {
     if (step.do === "place") depth -= 1;
     points.push({ kind: "up", depth, done, gate });
   }
-  return { points, here: points.findLastIndex((point) => point.done), deepest };
+  return diveThrough(points);
+}
+
+const diveThrough = (points: readonly DivePoint[]): Dive => ({
+  points,
+  here: points.findLastIndex((point) => point.done),
+  deepest: Math.max(...points.map(({ depth }) => depth)),
+});
+
+const LETTERS = { start: "s", down: "d", swap: "w", up: "u" } as const;
+const KINDS = new Map(Object.entries(LETTERS).map(([kind, letter]) => [letter, kind] as const));
+
+/**
+ * A dive as a short text, to be kept with a ticket: a letter for each point, a capital where it is
+ * done, then its depth, then `!` where a gate stands before it. A point down, done, then the swap
+ * with one lift open → "S0D1w1"
+ */
+export const diveText = ({ points }: Dive): string =>
+  points
+    .map(({ kind, depth, done, gate }) => {
+      const letter = LETTERS[kind];
+      return `${done ? letter.toUpperCase() : letter}${depth}${gate ? "!" : ""}`;
+    })
+    .join("");
+
+/** The dive of such a text; a text that is none throws. */
+export function diveFromText(text: string): Dive {
+  const points = [...text.matchAll(/([sdwu])(-?\d+)(!?)/gi)].map(([, letter, depth, gate]) => ({
+    kind: KINDS.get(letter!.toLowerCase() as "s") as DivePoint["kind"],
+    depth: Number(depth),
+    done: letter === letter!.toUpperCase(),
+    gate: gate === "!",
+  }));
+  if (points.length === 0) throw new Error(`no dive: ${text}`);
+  return diveThrough(points);
 }

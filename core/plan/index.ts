@@ -13,4 +13,4 @@ export {
   type UpStep,
 } from "./plan.ts";
 export { savedState, stateOf, type SavedState } from "./saved-state.ts";
-export { diveOf, type Dive, type DivePoint } from "./dive.ts";
+export { diveFromText, diveOf, diveText, type Dive, type DivePoint } from "./dive.ts";

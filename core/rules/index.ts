@@ -26,3 +26,4 @@ export {
   type Move,
   type State,
 } from "./state.ts";
+export { jobSchema, readJob } from "./job-schema.ts";

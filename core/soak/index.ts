@@ -1,4 +1,6 @@
 export {
+  countedRuns,
+  readReadings,
   lastFaults,
   LIMITS,
   soakFacts,

@@ -1,3 +1,5 @@
+import { reader, type Reader } from "../base/ajv.ts";
+
 /** One reading of a machine under load. */
 export interface Reading {
   /** Seconds since the load began. */
@@ -8,6 +10,28 @@ export interface Reading {
   readonly watts: number;
   readonly memoryErrors: number;
 }
+
+const number = { type: "number" };
+
+/** The readings of one run, as they are sent and kept. */
+export const readReadings: Reader<readonly Reading[]> = reader({
+  type: "array",
+  minItems: 1,
+  maxItems: 10_000,
+  items: {
+    type: "object",
+    required: ["t", "celsius", "ambient", "fanRpm", "watts", "memoryErrors"],
+    additionalProperties: false,
+    properties: {
+      t: number,
+      celsius: number,
+      ambient: number,
+      fanRpm: number,
+      watts: number,
+      memoryErrors: number,
+    },
+  },
+});
 
 export interface SoakFacts {
   /** Rise over the room for each watt once it has settled, K/W. */
@@ -79,6 +103,14 @@ export type SoakFault = { readonly causes: readonly Cause[] } & (
 export interface Run {
   readonly round: "before" | "after";
   readonly readings: readonly Reading[];
+}
+
+/** The runs that count: before the work, and since the machine was shut last (ISO time). */
+export function countedRuns<T extends Run & { readonly at: string }>(
+  runs: readonly T[],
+  shut: string | undefined,
+): readonly T[] {
+  return runs.filter(({ round, at }) => round === "before" || at >= (shut ?? ""));
 }
 
 /** What is wrong with the last run after the work; undefined when there was none. */

@@ -1,5 +1,5 @@
-import { Ajv2020, type ErrorObject, type ValidateFunction } from "ajv/dist/2020.js";
-import { fail, ok, type Result } from "../base/result.ts";
+import { type ErrorObject, reader } from "../base/ajv.ts";
+import { fail, type Result } from "../base/result.ts";
 
 /** What is asked when a machine is taken in. */
 export interface NewTicket {
@@ -14,7 +14,7 @@ export interface NewTicket {
   readonly promised: string;
 }
 
-export type FieldErrors = Readonly<Partial<Record<keyof NewTicket, string>>>;
+export type NewTicketField = keyof NewTicket;
 
 const line = { type: "string", maxLength: 200 };
 const needed = { type: "string", pattern: "\\S", maxLength: 200 };
@@ -51,34 +51,20 @@ export const newTicketSchema = {
   },
 };
 
-const WORDS: Readonly<Record<keyof NewTicket, string>> = {
-  customer: "Whose machine is it? Write the customer's name.",
-  phone: "A phone number has at most 200 characters.",
-  fault: "What is wrong, in the customer's words?",
-  code: "Type or scan the code on the underside.",
-  serial: "A serial number has at most 200 characters.",
-  condition: "At most 2000 characters.",
-  parts: "Choose at least one part to replace.",
-  mode: "Choose book or short.",
-  promised: "Choose the day it is promised for.",
-};
+const read = reader<NewTicket>(newTicketSchema);
 
-let compiled: ValidateFunction | undefined;
-
-/** A new ticket, or what is wrong with it, field by field, in words. */
-export function parseNewTicket(value: unknown): Result<NewTicket, FieldErrors> {
-  compiled ??= new Ajv2020({ allErrors: true }).compile(newTicketSchema);
-  if (compiled(value)) return ok(value as NewTicket);
-  return fail(fieldErrors(compiled.errors ?? []));
+/** A new ticket, or the fields that are wrong, in the order they are asked for. */
+export function readNewTicket(value: unknown): Result<NewTicket, readonly NewTicketField[]> {
+  const found = read(value);
+  return found.ok ? found : fail(fieldsOf(found.error));
 }
 
-function fieldErrors(errors: readonly ErrorObject[]): FieldErrors {
-  const fields = Object.keys(WORDS) as (keyof NewTicket)[];
-  const wrong = fields.filter((field) =>
+function fieldsOf(errors: readonly ErrorObject[]): readonly NewTicketField[] {
+  return (Object.keys(newTicketSchema.properties) as NewTicketField[]).filter((field) =>
     errors.some(
       ({ instancePath, params }) =>
-        instancePath.split("/")[1] === field || params.missingProperty === field,
+        instancePath.split("/")[1] === field ||
+        (params as Record<string, unknown>)["missingProperty"] === field,
     ),
   );
-  return Object.fromEntries(wrong.map((field) => [field, WORDS[field]]));
 }

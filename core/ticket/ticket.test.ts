@@ -1,4 +1,5 @@
-import { parseNewTicket } from "./new-ticket.ts";
+import { readNewTicket } from "./new-ticket.ts";
+import { isZone, shopDay } from "./shop-day.ts";
 import { byWait, daysBetween, DECISIONS, decisionsFor, WAITS } from "./ticket.ts";
 
 const good = {
@@ -14,7 +15,7 @@ const good = {
 };
 
 test("a whole ticket passes", () => {
-  expect(parseNewTicket(good)).toEqual({ ok: true, value: good });
+  expect(readNewTicket(good)).toEqual({ ok: true, value: good });
 });
 
 test.each<[object, string]>([
@@ -27,30 +28,30 @@ test.each<[object, string]>([
   [{ promised: "2026-13-01" }, "promised"],
   [{ mode: "fast" }, "mode"],
 ])("%j is named", (change, field) => {
-  const answer = parseNewTicket({ ...good, ...change });
-  expect(answer.ok ? [] : Object.keys(answer.error)).toEqual([field]);
+  const answer = readNewTicket({ ...good, ...change });
+  expect(answer.ok ? [] : answer.error).toEqual([field]);
 });
 
 test("all that is wrong is named at once", () => {
-  const answer = parseNewTicket({ phone: "1" });
-  expect(answer.ok ? [] : Object.keys(answer.error)).toEqual(
+  const answer = readNewTicket({ phone: "1" });
+  expect(answer.ok ? [] : answer.error).toEqual(
     expect.arrayContaining(["customer", "fault", "code", "parts"]),
   );
 });
 
 test("tickets by what they wait for, the earliest promise first, then by number", () => {
-  const ticket = (number: string, waits: (typeof WAITS)[number], promised: string) => ({
+  const ticket = (number: number, waits: (typeof WAITS)[number], promised: string) => ({
     number,
     waits,
     promised,
   });
   const lists = byWait([
-    ticket("3", "bench", "2026-01-02"),
-    ticket("2", "bench", "2026-01-01"),
-    ticket("1", "bench", "2026-01-02"),
-    ticket("4", "part", "2026-01-01"),
+    ticket(3, "bench", "2026-01-02"),
+    ticket(2, "bench", "2026-01-01"),
+    ticket(1, "bench", "2026-01-02"),
+    ticket(4, "part", "2026-01-01"),
   ]);
-  expect(lists.get("bench")!.map(({ number }) => number)).toEqual(["2", "1", "3"]);
+  expect(lists.get("bench")!.map(({ number }) => number)).toEqual([2, 1, 3]);
   expect(lists.get("soak")).toEqual([]);
 });
 
@@ -70,4 +71,16 @@ test("every ticket can come to its end, and none leaves the bench by a decision"
     expect(decisionsFor(wait).length).toBeGreaterThan(0);
   }
   expect(new Set(DECISIONS.map(({ id }) => id)).size).toBe(DECISIONS.length);
+});
+
+test.each([
+  ["2026-10-24T23:30:00Z", "Europe/Berlin", "2026-10-25"],
+  ["2026-10-24T23:30:00Z", "UTC", "2026-10-24"],
+  ["2026-03-01T03:00:00Z", "America/New_York", "2026-02-28"],
+])("%s in %s is %s", (now, zone, day) => {
+  expect(shopDay(new Date(now), zone)).toBe(day);
+});
+
+test("what is no time zone is known", () => {
+  expect([isZone("Europe/Berlin"), isZone("Nowhere/Port")]).toEqual([true, false]);
 });

@@ -1,15 +1,18 @@
+import type { Dive } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
+import type { TicketTrouble } from "./trouble.ts";
 
 /** What a ticket waits for; "nothing" once the machine is back with its owner. */
 export const WAITS = ["customer", "part", "bench", "soak", "collection", "nothing"] as const;
 export type Wait = (typeof WAITS)[number];
 
 export interface Ticket {
-  readonly number: string;
+  readonly number: number;
   readonly customer: { readonly name: string; readonly phone: string };
   readonly fault: string;
   readonly code: string;
   readonly guideId: string;
+  /** Maker and model. */
   readonly machine: string;
   readonly serial: string;
   readonly condition: string;
@@ -19,11 +22,10 @@ export interface Ticket {
   readonly promised: string;
   /** ISO 8601, UTC. */
   readonly takenIn: string;
-  readonly moves: readonly TicketMove[];
 }
 
-/** One change of what a ticket waits for, as it was recorded. */
-export interface TicketMove {
+/** One change of what a ticket waits for, as it was recorded; `by` is a person's id. */
+export interface Transition {
   readonly at: string;
   readonly by: string;
   readonly from: Wait;
@@ -31,32 +33,49 @@ export interface TicketMove {
   readonly note: string;
 }
 
+/** A ticket as it stands in a list, with the line of its work. */
+export interface TicketLine {
+  readonly number: number;
+  readonly customer: string;
+  readonly machine: string;
+  /** The parts of the job by name. */
+  readonly work: string;
+  readonly waits: Wait;
+  readonly promised: string;
+  readonly dive: Dive | undefined;
+  /** Why there is no line: this ticket alone needs somebody to look at it. */
+  readonly trouble: TicketTrouble | undefined;
+}
+
 /** A change that a person may decide on; the bench itself moves a ticket from `bench` to `soak`. */
 export interface Decision {
   readonly id: string;
   readonly from: Wait;
   readonly to: Wait;
-  readonly label: string;
 }
 
 export const DECISIONS: readonly Decision[] = [
-  { id: "yes-order", from: "customer", to: "part", label: "Customer says yes: order the parts" },
-  { id: "yes-ready", from: "customer", to: "bench", label: "Customer says yes: parts are here" },
-  { id: "no", from: "customer", to: "collection", label: "Customer says no: give it back" },
-  { id: "part-in", from: "part", to: "bench", label: "The parts have come in" },
-  { id: "soak-passed", from: "soak", to: "collection", label: "Tests and soak passed" },
-  { id: "collected", from: "collection", to: "nothing", label: "Paid and collected" },
+  { id: "yes-order", from: "customer", to: "part" },
+  { id: "yes-ready", from: "customer", to: "bench" },
+  { id: "no", from: "customer", to: "collection" },
+  { id: "part-in", from: "part", to: "bench" },
+  { id: "soak-passed", from: "soak", to: "collection" },
+  { id: "collected", from: "collection", to: "nothing" },
 ];
 
 export const decisionsFor = (waits: Wait): readonly Decision[] =>
   DECISIONS.filter(({ from }) => from === waits);
 
+/** Waits in which a ticket's job can be changed, as far as its bench allows it. */
+export const canChangeJob = (waits: Wait): boolean =>
+  waits === "customer" || waits === "part" || waits === "bench";
+
 /** Tickets by what they wait for, each list with the earliest promise first, then by number. */
-export function byWait<T extends { waits: Wait; promised: string; number: string }>(
+export function byWait<T extends Pick<TicketLine, "waits" | "promised" | "number">>(
   tickets: readonly T[],
 ): ReadonlyMap<Wait, readonly T[]> {
   const order = [...tickets].sort(
-    (a, b) => a.promised.localeCompare(b.promised) || a.number.localeCompare(b.number),
+    (a, b) => a.promised.localeCompare(b.promised) || a.number - b.number,
   );
   return new Map(WAITS.map((wait) => [wait, order.filter(({ waits }) => waits === wait)]));
 }

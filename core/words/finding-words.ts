@@ -22,6 +22,8 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return about.why;
     case "code-unknown":
       return `no code "${about.code}" here; known: ${about.known.join(", ")}`;
+    case "code-taken":
+      return `the code "${about.code}" is the guide "${about.by}"'s already; a code names one machine`;
     case "id-unknown":
       return `there is no ${about.what} "${about.id}"; write it down, or mend the name`;
     case "id-twice":

@@ -1,4 +1,4 @@
-export { capital, jointWord, partWord, wordList } from "./names.ts";
+export { capital, jointWord, partWord, wordList, type NamedGuide } from "./names.ts";
 export { careLines, CONNECTOR_OPENS, stepWords, toolWords } from "./step-words.ts";
 export { blockWords } from "./block-words.ts";
 export { refusalWords } from "./refusal-words.ts";
@@ -22,3 +22,15 @@ export {
 } from "./screw-words.ts";
 export { suspectWords } from "./snag-words.ts";
 export { guideDot } from "./graph.ts";
+export { tickErrorWords } from "./tick-words.ts";
+export {
+  changeJobErrorWords,
+  DECISION_WORDS,
+  decideErrorWords,
+  NEW_TICKET_WORDS,
+  ROLE_WORDS,
+  takeInErrorWords,
+  troubleWords,
+  WAIT_WORDS,
+} from "./ticket-words.ts";
+export { factChangeWords } from "./change-words.ts";

@@ -1,7 +1,10 @@
 import { unreachable } from "../base/result.ts";
 import type { Guide, GuideJoint } from "../guide/index.ts";
 
-const partNames = (guide: Guide, joint: GuideJoint): readonly string[] =>
+/** Of a guide, what its parts and joints are called by. */
+export type NamedGuide = Pick<Guide, "parts" | "joints">;
+
+const partNames = (guide: NamedGuide, joint: GuideJoint): readonly string[] =>
   joint.joins.map((id) => guide.parts[id]?.name ?? id);
 
 function kindNoun(joint: GuideJoint): string {
@@ -35,13 +38,13 @@ const lower = (name: string): string =>
   /^[A-Z][a-z]+(?![a-z]*-[A-Z])/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
 
 /** A part as it stands inside a sentence: "palm rest", "Wi-Fi card" keeps its capitals. */
-export function partWord(guide: Guide, id: string): string {
+export function partWord(guide: NamedGuide, id: string): string {
   const name = guide.parts[id]?.name;
   return name === undefined ? id : lower(name);
 }
 
 /** A joint as it stands inside a sentence: its own name, else that of what it holds and its kind. */
-export function jointWord(guide: Guide, id: string): string {
+export function jointWord(guide: NamedGuide, id: string): string {
   const joint = guide.joints[id];
   if (!joint) return id;
   if (joint.name !== undefined) return lower(joint.name);

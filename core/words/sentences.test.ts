@@ -3,17 +3,12 @@ import type { Refusal } from "../bench/index.ts";
 import type { About } from "../guide/index.ts";
 import { modelOf } from "../rules/index.ts";
 import type { Suspect } from "../snag/index.ts";
-import {
-  faultWords,
-  findingWords,
-  hindranceWords,
-  memoryWords,
-  mixUpWords,
-  padWords,
-  refusalWords,
-  schoolWords,
-  suspectWords,
-} from "./index.ts";
+import { findingWords } from "./finding-words.ts";
+import { refusalWords } from "./refusal-words.ts";
+import { mixUpWords } from "./screw-words.ts";
+import { suspectWords } from "./snag-words.ts";
+import { faultWords } from "./soak-words.ts";
+import { hindranceWords, memoryWords, padWords, schoolWords } from "./swap-words.ts";
 
 const guide = smallGuide();
 const model = modelOf(guide);

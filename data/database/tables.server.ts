@@ -10,17 +10,16 @@ export interface CustomerRow {
   name: string;
   phone: string;
 }
-export interface GuideRow {
-  id: string;
+export interface GuideVersionRow {
+  guideId: string;
+  number: number;
   hash: string;
-  body: string;
-}
-export interface PlanRow {
-  key: string;
-  body: string;
+  at: string;
+  by: string | null;
+  why: string;
 }
 export interface TicketRow {
-  number: string;
+  number: number;
   customerId: string;
   guideId: string;
   code: string;
@@ -32,36 +31,45 @@ export interface TicketRow {
   promised: string;
   takenIn: string;
 }
-export interface MoveRow {
+export interface TransitionRow {
   id?: number;
-  ticket: string;
+  ticket: number;
   at: string;
   by: string;
   from: string;
   to: string;
   note: string;
 }
+export interface StreamRow {
+  id: string;
+  ticket: number | null;
+  guide: string;
+  code: string;
+  length: number;
+}
 export interface EventRow {
   id: string;
-  ticket: string;
+  stream: string;
   seq: number;
+  kind: string;
+  version: number;
   at: string;
   by: string;
-  entry: string;
+  causedBy: string | null;
+  body: string;
 }
-
 export interface NoteRow {
   id: string;
   guideId: string;
   step: string;
   text: string;
-  ticket: string;
+  ticket: number;
   at: string;
   by: string;
 }
 export interface PhotoRow {
   id: string;
-  ticket: string;
+  ticket: number;
   step: string;
   width: number;
   height: number;
@@ -70,7 +78,7 @@ export interface PhotoRow {
 }
 export interface SoakRow {
   id: string;
-  ticket: string;
+  ticket: number;
   round: string;
   readings: string;
   at: string;
@@ -83,40 +91,64 @@ export interface HabitRow {
   columns: number;
   holds: number;
 }
+export interface TicketLineRow {
+  ticket: number;
+  machine: string;
+  work: string;
+  dive: string | null;
+  trouble: string | null;
+}
+export interface StepTallyRow {
+  kind: string;
+  by: string;
+  n: number;
+  sum: number;
+  squares: number;
+}
 
 type Table<Row extends object> = ModelStatic<Model<Row, Row> & Row>;
-export interface Models {
-  readonly people: Table<PersonRow>;
-  readonly customers: Table<CustomerRow>;
-  readonly guides: Table<GuideRow>;
-  readonly plans: Table<PlanRow>;
-  readonly tickets: Table<TicketRow>;
-  readonly moves: Table<MoveRow>;
-  readonly events: Table<EventRow>;
-  readonly notes: Table<NoteRow>;
-  readonly photos: Table<PhotoRow>;
-  readonly soaks: Table<SoakRow>;
-  readonly habits: Table<HabitRow>;
-}
 
 /** New objects each time: Sequelize writes into what it is given. */
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
-const key = () => ({ ...text(), primaryKey: true });
+const maybe = () => ({ type: DataTypes.TEXT, allowNull: true });
 const number = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const key = <T extends object>(column: T) => ({ ...column, primaryKey: true });
 
-export function defineModels(sequelize: Sequelize): Models {
+/** The tables as this version reads and writes them; the form itself is made by the migrations. */
+export function defineTables(sequelize: Sequelize) {
   const table = <Row extends object>(name: string, columns: object): Table<Row> =>
     sequelize.define<Model<Row, Row> & Row>(name, columns as never, {
       tableName: name,
       timestamps: false,
     });
   return {
-    people: table<PersonRow>("people", { id: key(), name: text(), role: text() }),
-    customers: table<CustomerRow>("customers", { id: key(), name: text(), phone: text() }),
-    guides: table<GuideRow>("guides", { id: key(), hash: text(), body: text() }),
-    plans: table<PlanRow>("plans", { key: key(), body: text() }),
+    settings: table<{ key: string; value: string }>("settings", {
+      key: key(text()),
+      value: text(),
+    }),
+    people: table<PersonRow>("people", { id: key(text()), name: text(), role: text() }),
+    customers: table<CustomerRow>("customers", { id: key(text()), name: text(), phone: text() }),
+    guides: table<{ id: string }>("guides", { id: key(text()) }),
+    guideBodies: table<{ hash: string; body: string }>("guide_bodies", {
+      hash: key(text()),
+      body: text(),
+    }),
+    guideVersions: table<GuideVersionRow>("guide_versions", {
+      guideId: key(text()),
+      number: key(number()),
+      hash: text(),
+      at: text(),
+      by: maybe(),
+      why: text(),
+    }),
+    guideCodes: table<{ key: string; code: string; guideId: string }>("guide_codes", {
+      key: key(text()),
+      code: text(),
+      guideId: text(),
+    }),
+    plans: table<{ key: string; body: string }>("plans", { key: key(text()), body: text() }),
     tickets: table<TicketRow>("tickets", {
-      number: key(),
+      number: key(number()),
       customerId: text(),
       guideId: text(),
       code: text(),
@@ -128,35 +160,45 @@ export function defineModels(sequelize: Sequelize): Models {
       promised: text(),
       takenIn: text(),
     }),
-    moves: table<MoveRow>("moves", {
+    transitions: table<TransitionRow>("transitions", {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
-      ticket: text(),
+      ticket: number(),
       at: text(),
       by: text(),
       from: text(),
       to: text(),
       note: text(),
     }),
+    streams: table<StreamRow>("streams", {
+      id: key(text()),
+      ticket: { type: DataTypes.INTEGER, allowNull: true },
+      guide: text(),
+      code: text(),
+      length: number(),
+    }),
     events: table<EventRow>("events", {
-      id: key(),
-      ticket: text(),
-      seq: { type: DataTypes.INTEGER, allowNull: false },
+      id: key(text()),
+      stream: text(),
+      seq: number(),
+      kind: text(),
+      version: number(),
       at: text(),
       by: text(),
-      entry: text(),
+      causedBy: maybe(),
+      body: text(),
     }),
     notes: table<NoteRow>("notes", {
-      id: key(),
+      id: key(text()),
       guideId: text(),
       step: text(),
       text: text(),
-      ticket: text(),
+      ticket: number(),
       at: text(),
       by: text(),
     }),
     photos: table<PhotoRow>("photos", {
-      id: key(),
-      ticket: text(),
+      id: key(text()),
+      ticket: number(),
       step: text(),
       width: number(),
       height: number(),
@@ -164,19 +206,44 @@ export function defineModels(sequelize: Sequelize): Models {
       by: text(),
     }),
     soaks: table<SoakRow>("soaks", {
-      id: key(),
-      ticket: text(),
+      id: key(text()),
+      ticket: number(),
       round: text(),
       readings: text(),
       at: text(),
       by: text(),
     }),
     habits: table<HabitRow>("habits", {
-      person: key(),
+      person: key(text()),
       habit: text(),
       rows: number(),
       columns: number(),
       holds: number(),
     }),
+    ticketLines: table<TicketLineRow>("ticket_lines", {
+      ticket: key(number()),
+      machine: text(),
+      work: text(),
+      dive: maybe(),
+      trouble: maybe(),
+    }),
+    ticketCounts: table<{ waits: string; tickets: number }>("ticket_counts", {
+      waits: key(text()),
+      tickets: number(),
+    }),
+    stepTallies: table<StepTallyRow>("step_tallies", {
+      kind: key(text()),
+      by: key(text()),
+      n: number(),
+      sum: number(),
+      squares: number(),
+    }),
+    missed: table<{ guideId: string; id: string; times: number }>("missed", {
+      guideId: key(text()),
+      id: key(text()),
+      times: number(),
+    }),
   };
 }
+
+export type Tables = ReturnType<typeof defineTables>;

@@ -1,3 +1,4 @@
+import type { Transaction } from "sequelize";
 import type { Database } from "../database/database.server.ts";
 import type { NoteRow } from "../database/tables.server.ts";
 
@@ -6,15 +7,25 @@ export type Note = Readonly<NoteRow>;
 
 /** The notes of a model, oldest first. */
 export async function notesOf(db: Database, guideId: string): Promise<readonly Note[]> {
-  return db.models.notes.findAll({ where: { guideId }, order: ["at", "id"], raw: true });
+  return db.tables.notes.findAll({ where: { guideId }, order: ["at", "id"], raw: true });
 }
 
-/** Keeps a note; one whose id is there already is kept once. */
-export async function addNote(db: Database, note: Note): Promise<void> {
-  await db.models.notes.upsert({ ...note });
+export async function noteById(
+  db: Database,
+  id: string,
+  transaction: Transaction,
+): Promise<Note | undefined> {
+  return (await db.tables.notes.findByPk(id, { raw: true, transaction })) ?? undefined;
+}
+
+export async function addNote(db: Database, note: Note, transaction: Transaction): Promise<void> {
+  await db.tables.notes.create({ ...note }, { transaction });
 }
 
 /** Takes a note away; whether there was one. */
 export async function dropNote(db: Database, guideId: string, id: string): Promise<boolean> {
-  return (await db.models.notes.destroy({ where: { id, guideId } })) > 0;
+  const dropped = await db.write((transaction) =>
+    db.tables.notes.destroy({ where: { id, guideId }, transaction }),
+  );
+  return dropped > 0;
 }

@@ -1,56 +1,58 @@
-import { mkdir, readFile, rm, writeFile } from "node:fs/promises";
+import { mkdir, open, readdir, readFile, rename, rm } from "node:fs/promises";
 import path from "node:path";
-import sharp from "sharp";
-import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { Database } from "../database/database.server.ts";
 import type { PhotoRow } from "../database/tables.server.ts";
 
 export type Photo = Readonly<PhotoRow>;
-export const MOST_PHOTO_BYTES = 20_000_000;
-export type PhotoError = { readonly type: "too-big" } | { readonly type: "no-photo" };
 
-const KINDS = ["jpeg", "png", "webp"];
-const LONGEST = 2400;
-const THUMB = 220;
+/** A photo's bytes, and a small one of it; both JPEG. */
+export interface PhotoFiles {
+  readonly full: Uint8Array;
+  readonly thumb: Uint8Array;
+}
+
+const folderOf = (db: Database): string => path.join(db.folder, "photos");
+const fileOf = (db: Database, id: string, isThumb: boolean): string =>
+  path.join(folderOf(db), `${id}${isThumb ? ".thumb" : ""}.jpg`);
 
 /**
- * Keeps a photo: what it is says its content, not its name. It is turned upright, made small enough and
- * written anew as JPEG, so nothing else that was in the file (place, camera, owner) is kept. Files
- * lie beside the database, a thumbnail with each.
+ * Keeps a photo: its files are whole on the disk before its row says that they are there. Where the row
+ * is not written the files are left behind, and `sweepPhotos` takes them away.
  */
-export async function addPhoto(
-  db: Database,
-  facts: Omit<Photo, "width" | "height">,
-  bytes: Uint8Array,
-): Promise<Result<Photo, PhotoError>> {
-  if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
-  const made = await photoAndThumb(bytes).catch(() => undefined);
-  if (!made) return fail({ type: "no-photo" });
-  const { width, height } = made.info;
-  await mkdir(path.join(db.folder, "photos"), { recursive: true });
-  await writeFile(fileOf(db, facts.id, false), made.data);
-  await writeFile(fileOf(db, facts.id, true), made.thumb);
-  const photo = { ...facts, width, height };
-  await db.models.photos.create(photo);
-  return ok(photo);
+export async function addPhoto(db: Database, photo: Photo, files: PhotoFiles): Promise<void> {
+  await mkdir(folderOf(db), { recursive: true });
+  await writeWhole(fileOf(db, photo.id, false), files.full);
+  await writeWhole(fileOf(db, photo.id, true), files.thumb);
+  await syncFolder(folderOf(db));
+  await db.write((transaction) => db.tables.photos.create({ ...photo }, { transaction }));
 }
 
-async function photoAndThumb(bytes: Uint8Array) {
-  const image = sharp(bytes, { limitInputPixels: 100_000_000 }).rotate();
-  const { format } = await image.metadata();
-  if (!KINDS.includes(format)) return undefined;
-  const full = image.clone().resize(LONGEST, LONGEST, { fit: "inside", withoutEnlargement: true });
-  const { data, info } = await full.jpeg({ quality: 86 }).toBuffer({ resolveWithObject: true });
-  const thumb = await sharp(data).resize(THUMB, THUMB, { fit: "inside" }).jpeg().toBuffer();
-  return { data, info, thumb };
+/** Writes a file that is there with all its bytes or not at all. */
+async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
+  const part = `${file}.part`;
+  const handle = await open(part, "w");
+  try {
+    await handle.writeFile(bytes);
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+  await rename(part, file);
 }
 
-const fileOf = (db: Database, id: string, isThumb: boolean): string =>
-  path.join(db.folder, "photos", `${id}${isThumb ? ".thumb" : ""}.jpg`);
+/** Names in a folder are on the disk only when the folder is. */
+async function syncFolder(folder: string): Promise<void> {
+  const handle = await open(folder, "r");
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
 
 /** The photos of a ticket, oldest first. */
-export async function photosOf(db: Database, ticket: string): Promise<readonly Photo[]> {
-  return db.models.photos.findAll({ where: { ticket }, order: ["at", "id"], raw: true });
+export async function photosOf(db: Database, ticket: number): Promise<readonly Photo[]> {
+  return db.tables.photos.findAll({ where: { ticket }, order: ["at", "id"], raw: true });
 }
 
 export async function readPhoto(
@@ -58,13 +60,27 @@ export async function readPhoto(
   id: string,
   isThumb: boolean,
 ): Promise<Buffer | undefined> {
-  if (!(await db.models.photos.findByPk(id, { raw: true }))) return undefined;
+  if (!(await db.tables.photos.findByPk(id, { raw: true }))) return undefined;
   return readFile(fileOf(db, id, isThumb)).catch(() => undefined);
 }
 
-/** Takes a photo away, with its files; whether there was one. */
-export async function dropPhoto(db: Database, ticket: string, id: string): Promise<boolean> {
-  if ((await db.models.photos.destroy({ where: { id, ticket } })) === 0) return false;
+/** Takes a photo away, the row first and then its files; whether there was one. */
+export async function dropPhoto(db: Database, ticket: number, id: string): Promise<boolean> {
+  const dropped = await db.write((transaction) =>
+    db.tables.photos.destroy({ where: { id, ticket }, transaction }),
+  );
+  if (dropped === 0) return false;
   for (const isThumb of [false, true]) await rm(fileOf(db, id, isThumb), { force: true });
   return true;
+}
+
+/** Takes away files that no row names: of photos that were never whole, or are gone. Gives how many. */
+export async function sweepPhotos(db: Database): Promise<number> {
+  const files = await readdir(folderOf(db)).catch(() => []);
+  if (files.length === 0) return 0;
+  const rows = await db.tables.photos.findAll({ attributes: ["id"], raw: true });
+  const known = new Set(rows.flatMap(({ id }) => [`${id}.jpg`, `${id}.thumb.jpg`]));
+  const strays = files.filter((file) => !known.has(file));
+  for (const file of strays) await rm(path.join(folderOf(db), file), { force: true });
+  return strays.length;
 }

@@ -1,7 +1,9 @@
+import { nameOf, type Person } from "../../../core/people/index.ts";
+import { dayOfWords, useZone } from "../../ui/days.ts";
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { nanoid } from "nanoid";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useFetcher } from "react-router";
 import { fieldLook } from "../screen/field-look.ts";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
@@ -15,21 +17,37 @@ export interface StepNote {
   readonly at: string;
 }
 
+/** What comes back when a note was kept or taken away. */
+export interface KeptNotes {
+  readonly error: string | undefined;
+  readonly notes: readonly StepNote[] | undefined;
+}
+
 /** A note to this step, kept with the model for whoever does it next. */
 export function NotePanel({
   ticket,
   step,
   about,
+  people,
   notes,
+  onKept,
   onClose,
 }: {
-  ticket: string;
+  ticket: number;
   step: string;
   about: string;
+  people: readonly Person[];
   notes: readonly StepNote[];
+  /** The notes of the model, as they are now. */
+  onKept: (notes: readonly StepNote[]) => void;
   onClose: () => void;
 }) {
-  const fetcher = useFetcher<{ error: string | undefined }>();
+  const fetcher = useFetcher<KeptNotes>();
+  const zone = useZone();
+  const kept = fetcher.data?.notes;
+  useEffect(() => {
+    if (kept) onKept(kept);
+  }, [kept, onKept]);
   const [text, setText] = useState("");
   const [id, setId] = useState(() => nanoid());
   const action = `/tickets/${ticket}/notes`;
@@ -71,7 +89,7 @@ export function NotePanel({
           <Box sx={{ flex: 1 }}>
             {note.text}
             <Box sx={{ fontSize: 16, color: "var(--soft)" }}>
-              {note.by}, {note.at.slice(0, 10)}
+              {nameOf(people, note.by)}, {dayOfWords(note.at, zone)}
             </Box>
           </Box>
           <ButtonBase
@@ -88,7 +106,13 @@ export function NotePanel({
 }
 
 /** The shop's own notes at a step. */
-export function Notes({ notes }: { notes: readonly StepNote[] }) {
+export function Notes({
+  people,
+  notes,
+}: {
+  people: readonly Person[];
+  notes: readonly StepNote[];
+}) {
   return notes.map((note) => (
     <Box
       key={note.id}
@@ -96,7 +120,7 @@ export function Notes({ notes }: { notes: readonly StepNote[] }) {
     >
       {note.text}{" "}
       <Box component="span" sx={{ fontSize: 16, color: "var(--soft)" }}>
-        {note.by}
+        {nameOf(people, note.by)}
       </Box>
     </Box>
   ));

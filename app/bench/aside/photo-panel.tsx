@@ -1,3 +1,4 @@
+import { nameOf, type Person } from "../../../core/people/index.ts";
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useEffect, useRef, useState } from "react";
@@ -11,21 +12,36 @@ export interface StepPhoto {
   readonly by: string;
 }
 
+/** What comes back when a picture was kept or taken away. */
+export interface KeptPhotos {
+  readonly error: string | undefined;
+  readonly photos: readonly StepPhoto[] | undefined;
+}
+
 /** A picture of this step: from the camera, or a file. */
 export function PhotoPanel({
   ticket,
   step,
   about,
+  people,
   photos,
+  onKept,
   onClose,
 }: {
-  ticket: string;
+  ticket: number;
   step: string;
   about: string;
+  people: readonly Person[];
   photos: readonly StepPhoto[];
+  /** The photos of the ticket, as they are now. */
+  onKept: (photos: readonly StepPhoto[]) => void;
   onClose: () => void;
 }) {
-  const fetcher = useFetcher<{ error: string | undefined }>();
+  const fetcher = useFetcher<KeptPhotos>();
+  const kept = fetcher.data?.photos;
+  useEffect(() => {
+    if (kept) onKept(kept);
+  }, [kept, onKept]);
   const action = `/tickets/${ticket}/photos`;
   const send = (photo: Blob) => {
     const form = new FormData();
@@ -57,7 +73,7 @@ export function PhotoPanel({
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1 }}>
         {photos.map(({ id, by }) => (
           <Box key={id} sx={{ display: "grid", gap: 0.5 }}>
-            <Thumb id={id} by={by} />
+            <Thumb id={id} by={nameOf(people, by)} />
             <ButtonBase
               onClick={() => void fetcher.submit({ id }, { method: "delete", action })}
               sx={{ minHeight: 40, border: "1px solid var(--line)", borderRadius: "6px" }}

@@ -5,9 +5,8 @@ import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
 import type { Guide, Point } from "../../../core/guide/index.ts";
 import type { Suspect } from "../../../core/snag/index.ts";
 import { partWord, suspectWords } from "../../../core/words/index.ts";
-import type { BenchQuestion } from "../sync/bench-worker.ts";
 import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
-import { useAnswer } from "../sync/use-bench-worker.ts";
+import { useSuspects } from "../sync/use-bench-worker.ts";
 
 /** A part that will not come off: where it binds is tapped on the map; what still holds comes back. */
 export function SnagPanel({
@@ -27,19 +26,21 @@ export function SnagPanel({
   onFound: (entry: Entry) => void;
   onClose: () => void;
 }) {
-  const question = useMemo<BenchQuestion>(
-    () => ({ ask: "snag", guide, events, stuck, near, missed }),
+  const question = useMemo(
+    () => ({ guide, events, stuck, near, missed }),
     [guide, events, stuck, near, missed],
   );
-  const answer = useAnswer(question);
-  const suspects = answer?.ask === "snag" ? answer.suspects : undefined;
+  const asked = useSuspects(question);
+  const suspects = asked.state === "done" ? asked.value : undefined;
   return (
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
       <StepLine>The {partWord(guide, stuck)} will not come off</StepLine>
       <Caution>Do not pull harder: something still holds it. Tap the map where it binds.</Caution>
       <Box role="status" sx={{ fontSize: 17, color: "var(--soft)" }}>
         {suspects === undefined
-          ? "Looking"
+          ? asked.state === "failed"
+            ? "Looking broke off. Press Esc, then S, to look again."
+            : "Looking"
           : near
             ? "Likeliest first, near where it binds:"
             : "Likeliest first:"}

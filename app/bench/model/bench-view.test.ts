@@ -7,7 +7,7 @@ import {
 } from "../../../core/bench/index.ts";
 import { planJob, type Step } from "../../../core/plan/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
-import { smallGuide } from "../../../testing/builders.ts";
+import { smallGuide, PIN } from "../../../testing/builders.ts";
 import { nextEntry } from "../../../testing/play.ts";
 import { reasonsFor } from "../step/count-box.tsx";
 import { benchView, screwStep as screwStepOf, tapped, trayNow } from "./bench-view.ts";
@@ -18,7 +18,7 @@ const screwStep = (facts: typeof model, state: BenchState, step: Step | undefine
   screwStepOf(facts, state, step, cells, trayNow(facts, state, cells));
 const plan = planJob(model.guide, { for: ["fan"] });
 if (!plan.ok) throw new Error("no plan");
-const start: Entry = { do: "start", job: { for: ["fan"] }, down: plan.value.down };
+const start: Entry = { do: "start", guide: PIN, job: { for: ["fan"] }, down: plan.value.down };
 const begun = (): BenchState => apply(model, foldLedger(model, []), start);
 const go = (state: BenchState): BenchState =>
   apply(model, state, nextEntry(model, state, undefined)!);

@@ -1,10 +1,16 @@
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import { type Entry, type Fitted, type LedgerEvent, stepKey } from "../../../core/bench/index.ts";
+import {
+  type Entry,
+  type Fitted,
+  type LedgerEvent,
+  type PinnedGuide,
+  stepKey,
+} from "../../../core/bench/index.ts";
 import { type Guide, mainPart, type Point } from "../../../core/guide/index.ts";
 import type { Learnt } from "../../../core/minutes/index.ts";
+import type { Person } from "../../../core/people/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
-import type { Ticket } from "../../../core/ticket/index.ts";
 import { useKeys } from "../../ui/use-keys.ts";
 import { reasonsFor } from "../step/count-box.tsx";
 import { useDraft, useTurn } from "./screw-draft.ts";
@@ -26,10 +32,13 @@ import {
 } from "./bench-view.ts";
 
 export interface BenchScreenProps {
-  readonly ticket: Ticket;
+  readonly ticket: { readonly number: number; readonly machine: string };
   readonly guide: Guide;
+  /** The version that the ledger is pinned to. */
+  readonly pinned: PinnedGuide;
   readonly events: readonly LedgerEvent[];
-  readonly who: string;
+  readonly who: Person;
+  readonly people: readonly Person[];
   readonly keeping: Keeping;
   readonly notes: readonly StepNote[];
   readonly photos: readonly StepPhoto[];
@@ -48,9 +57,10 @@ export type Bench = ReturnType<typeof useBench>;
 
 /** What a bench shows now, and what can be done there. */
 export function useBench(props: BenchScreenProps) {
-  const { ticket, guide, who } = props;
+  const { ticket, guide, pinned, who, people } = props;
   const model = useMemo(() => modelOf(guide), [guide]);
-  const ledger = useLedger(ticket.number, model, props.events, who);
+  const begins = { ticket: ticket.number, model, guide: pinned, events: props.events, who, people };
+  const ledger = useLedger(begins);
   const { state, tick, say } = ledger;
   const [chosen, setChosen] = useState<string>();
   const view = useMemo(() => benchView(model, state, chosen), [model, state, chosen]);
@@ -67,6 +77,8 @@ export function useBench(props: BenchScreenProps) {
   const [turn, nextScrew] = useTurn(view.step);
   const typed = useTyped(ticket.number, ledger.isOver);
   const stuck = stuckPart(guide, view);
+  const [notes, setNotes] = useState(props.notes);
+  const [photos, setPhotos] = useState(props.photos);
 
   const go = (entry: Entry) => {
     setChosen(undefined);
@@ -99,7 +111,22 @@ export function useBench(props: BenchScreenProps) {
     shows.open("snag");
   };
   const acts = { choose: setChosen, go, done, takeBack, tap, snag, setDraft, nextScrew };
-  return { model, ledger, view, shows, keeping, tray, screws, draft, turn, typed, stuck, acts };
+  const kept = { notes, setNotes, photos, setPhotos };
+  return {
+    model,
+    ledger,
+    view,
+    shows,
+    keeping,
+    tray,
+    screws,
+    draft,
+    turn,
+    typed,
+    stuck,
+    kept,
+    acts,
+  };
 }
 
 /** What lies over the step or the map. */
@@ -136,7 +163,7 @@ function useShown() {
 }
 
 /** What is typed and not written yet; when the ticket leaves the bench, the page goes to the ticket. */
-function useTyped(ticket: string, isOver: boolean) {
+function useTyped(ticket: number, isOver: boolean) {
   const [ending, setEnding] = useKept(`ending ${ticket}`, NOT_COUNTED);
   const [fitted, setFitted] = useKept(`fitted ${ticket}`, NO_CODES);
   const navigate = useNavigate();

@@ -1,8 +1,8 @@
+import { troubleLine } from "../sync/trouble-line.ts";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { Link } from "react-router";
 import { diveFromState } from "../../../core/bench/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
-import type { Ticket } from "../../../core/ticket/index.ts";
 import { MachineMap } from "../../signs/map/machine-map.tsx";
 import { DiveLine } from "../../signs/dive-line.tsx";
 import { useAfterPaint } from "./after-paint.ts";
@@ -34,7 +34,9 @@ export function BenchScreen(props: BenchScreenProps) {
           />
           <SidePanel bench={bench} props={props} />
           <div className="stack stack-tight">
-            {ledger.trouble !== undefined && <Refused>{ledger.trouble}</Refused>}
+            {ledger.trouble !== undefined && (
+              <Refused>{troubleLine(bench.model, ledger.trouble)}</Refused>
+            )}
             {shows.aside === undefined && <Buttons bench={bench} />}
           </div>
         </div>
@@ -68,7 +70,7 @@ function BenchMap({ bench: { model, view, turn, shows, acts } }: { bench: Bench 
   );
 }
 
-const Tray = ({ bench, ticket }: { bench: Bench; ticket: Ticket }) => (
+const Tray = ({ bench, ticket }: { bench: Bench; ticket: BenchScreenProps["ticket"] }) => (
   <TrayView
     ticket={ticket.number}
     model={bench.model}
@@ -123,7 +125,7 @@ function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
           state={later}
           events={laterEvents}
           learnt={props.learnt}
-          who={props.who}
+          who={props.who.id}
         />
       </div>
     </div>
@@ -139,7 +141,7 @@ const Head = memo(function Head({
   waiting,
   isAway,
 }: {
-  ticket: Ticket;
+  ticket: BenchScreenProps["ticket"];
   /** Where the job is, in words. */
   place: string | undefined;
   waiting: number;

@@ -11,7 +11,7 @@ import {
 import type { Guide } from "../../../core/guide/index.ts";
 import { planJob } from "../../../core/plan/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
-import { guide, part, screws, smallGuide } from "../../../testing/builders.ts";
+import { guide, part, screws, smallGuide, PIN } from "../../../testing/builders.ts";
 import { nextEntry } from "../../../testing/play.ts";
 import { LotsStrip } from "../tray/lots-strip.tsx";
 import { MirrorDrawing } from "../tray/mirror.tsx";
@@ -41,7 +41,7 @@ function played(until: (entry: Entry) => boolean): {
 } {
   const plan = planJob(model.guide, { for: ["fan"] });
   if (!plan.ok) throw new Error("no plan");
-  const start: Entry = { do: "start", job: { for: ["fan"] }, down: plan.value.down };
+  const start: Entry = { do: "start", guide: PIN, job: { for: ["fan"] }, down: plan.value.down };
   const events: LedgerEvent[] = [{ id: "e0", at: "2026-01-01T08:00:00Z", by: "Mo", entry: start }];
   for (let i = 1; i < 100; i++) {
     const entry = nextEntry(model, foldLedger(model, events), undefined);
@@ -66,6 +66,7 @@ function stepWords(state: BenchState, keeping: Keeping): string {
       setDraft={nothing}
       turn={0}
       onNextScrew={nothing}
+      people={[]}
       notes={[{ id: "n", step: "", text: "Mind the edge.", by: "Jo", at: "2026-01-01" }]}
       photos={[]}
     />,

@@ -32,13 +32,18 @@ export const SidePanel = ({ bench, props }: SidePanelProps) => (
 
 function Aside({ bench, props }: SidePanelProps) {
   const { ticket, guide } = props;
-  const { view, ledger, shows, stuck, acts } = bench;
+  const { view, ledger, shows, stuck, kept, acts } = bench;
   const step = view.step ? stepKey(view.step) : "job";
   const about = view.step ? stepWords(guide, view.step) : "the job";
-  const panel = { ticket: ticket.number, step, about, onClose: shows.close };
+  const { people } = props;
+  const panel = { ticket: ticket.number, step, about, people, onClose: shows.close };
   const at = (one: { readonly step: string }) => one.step === step;
-  if (shows.aside === "note") return <NotePanel {...panel} notes={props.notes.filter(at)} />;
-  if (shows.aside === "photo") return <PhotoPanel {...panel} photos={props.photos.filter(at)} />;
+  if (shows.aside === "note") {
+    return <NotePanel {...panel} notes={kept.notes.filter(at)} onKept={kept.setNotes} />;
+  }
+  if (shows.aside === "photo") {
+    return <PhotoPanel {...panel} photos={kept.photos.filter(at)} onKept={kept.setPhotos} />;
+  }
   if (stuck === undefined) return null;
   return (
     <SnagPanel
@@ -109,7 +114,7 @@ function Mood({ bench, props }: SidePanelProps) {
 }
 
 function Step({ bench, props }: SidePanelProps) {
-  const { view, screws, draft, turn, acts } = bench;
+  const { view, screws, draft, turn, kept, acts } = bench;
   const at = (one: { readonly step: string }) => one.step === stepKey(view.step!);
   return (
     <StepPanel
@@ -121,8 +126,9 @@ function Step({ bench, props }: SidePanelProps) {
       setDraft={acts.setDraft}
       turn={turn}
       onNextScrew={acts.nextScrew}
-      notes={props.notes.filter(at)}
-      photos={props.photos.filter(at)}
+      people={props.people}
+      notes={kept.notes.filter(at)}
+      photos={kept.photos.filter(at)}
     />
   );
 }

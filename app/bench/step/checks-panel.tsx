@@ -14,10 +14,9 @@ import {
 import type { Model } from "../../../core/rules/index.ts";
 import { capital, jointWord, partWord, wordList } from "../../../core/words/index.ts";
 import { useKeys } from "../../ui/use-keys.ts";
-import type { BenchQuestion } from "../sync/bench-worker.ts";
 import { fieldLook } from "../screen/field-look.ts";
 import { BigButton, StepLine } from "../screen/panel.tsx";
-import { useAnswer } from "../sync/use-bench-worker.ts";
+import { useWaysBack } from "../sync/use-bench-worker.ts";
 
 /** The checks of a round: what was opened in this job is tried out, one after the other. */
 export function ChecksPanel({
@@ -135,18 +134,21 @@ function GoBack({
   what: string;
   onTick: (entry: Entry) => void;
 }) {
-  const question = useMemo<BenchQuestion>(
-    () => ({ ask: "rework", guide, events, what }),
-    [guide, events, what],
-  );
-  const answer = useAnswer(question);
-  const choices = answer?.ask === "rework" ? answer.choices : undefined;
+  const question = useMemo(() => ({ guide, events, what }), [guide, events, what]);
+  const asked = useWaysBack(question);
+  const choices = asked.state === "done" ? asked.value : undefined;
   return (
     <Box role="region" aria-label="Go back" sx={{ display: "grid", gap: 1 }}>
       <Box sx={{ fontSize: 19, fontWeight: 700, color: "var(--stop)" }}>
         {capital(what)} fails. Go back to:
       </Box>
-      {choices === undefined && <Box sx={{ fontSize: 18 }}>Working out the way back</Box>}
+      {choices === undefined && (
+        <Box sx={{ fontSize: 18 }}>
+          {asked.state === "failed"
+            ? "The way back could not be worked out. Reload the page and try again."
+            : "Working out the way back"}
+        </Box>
+      )}
       {choices?.map(({ joint, minutes, off }) => (
         <BigButton key={joint} tone="plain" onClick={() => onTick({ do: "rework", joint })}>
           <Box

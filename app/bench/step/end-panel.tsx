@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import { type BenchState, expectedLeft, type Lot } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
-import { capital, jointWord } from "../../../core/words/index.ts";
+import { capital, jointWord, type NamedGuide } from "../../../core/words/index.ts";
 import { MONO } from "../../ui/theme.ts";
 import { fieldLook } from "../screen/field-look.ts";
 import { StepLine } from "../screen/panel.tsx";
@@ -89,7 +89,7 @@ const WHY = {
 } as const;
 
 /** Lot by lot: in the guide, out, back in, and why they differ. */
-export function Tally({ guide, lots }: { guide: Guide; lots: readonly Lot[] }) {
+export function Tally({ guide, lots }: { guide: NamedGuide; lots: readonly Lot[] }) {
   return (
     <Box
       component="table"

@@ -1,5 +1,6 @@
 import { leadRoute } from "../../../core/bench/index.ts";
 import { deadWithout, type Guide } from "../../../core/guide/index.ts";
+import { nameOf, type Person } from "../../../core/people/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
 import {
   capital,
@@ -29,6 +30,7 @@ export function StepPanel({
   setDraft,
   turn,
   onNextScrew,
+  people,
   notes,
   photos,
 }: {
@@ -41,6 +43,7 @@ export function StepPanel({
   /** How many screws of this step have been turned. */
   turn: number;
   onNextScrew: () => void;
+  people: readonly Person[];
   notes: readonly StepNote[];
   photos: readonly StepPhoto[];
 }) {
@@ -67,14 +70,14 @@ export function StepPanel({
         <TighteningBox guide={guide} joint={step.joint} turn={turn} onNext={onNextScrew} />
       )}
       <Connector guide={guide} step={step} />
-      <Notes notes={notes} />
+      <Notes people={people} notes={notes} />
       {careLines(guide, step).map((line) => (
         <Caution key={line}>{line}</Caution>
       ))}
       {photos.length > 0 && (
         <div className="row row-tight" style={{ overflowX: "auto" }}>
           {photos.map(({ id, by }) => (
-            <Thumb key={id} id={id} by={by} />
+            <Thumb key={id} id={id} by={nameOf(people, by)} />
           ))}
         </div>
       )}

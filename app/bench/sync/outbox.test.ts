@@ -1,7 +1,7 @@
 import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
 import { planJob } from "../../../core/plan/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
-import { smallGuide } from "../../../testing/builders.ts";
+import { smallGuide, PIN } from "../../../testing/builders.ts";
 import { stillGood, takeIn, type Pages } from "./outbox.ts";
 
 const model = modelOf(smallGuide());
@@ -14,7 +14,12 @@ const event = (id: string, entry: Entry, by = "me"): LedgerEvent => ({
   by,
   entry,
 });
-const start = event("start", { do: "start", job: { for: ["fan"] }, down: plan.value.down });
+const start = event("start", {
+  do: "start",
+  guide: PIN,
+  job: { for: ["fan"] },
+  down: plan.value.down,
+});
 const begin = event("begin", { do: "answer", stop: "begin", answer: "yes" });
 const screws = (id: string, by?: string): LedgerEvent =>
   event(id, { do: "release", joint: "base-screws", count: 4, cell: 1 }, by);

@@ -1,16 +1,19 @@
-import { useEffect, useState } from "react";
-import type { BenchAnswer, BenchQuestion } from "./bench-worker.ts";
+import type { Remote } from "comlink";
+import type { Rework } from "../../../core/bench/index.ts";
+import type { Suspect } from "../../../core/snag/index.ts";
+import type { BenchWorker, GoBackQuestion, SnagQuestion } from "../../workers/bench-worker.ts";
+import { useWorker, type Asked } from "../../workers/use-worker.ts";
 
-/** The answer of the bench's worker to a question; undefined while it is worked out, or none is asked. */
-export function useAnswer(question: BenchQuestion | undefined): BenchAnswer | undefined {
-  const [answer, setAnswer] = useState<BenchAnswer>();
-  useEffect(() => {
-    setAnswer(undefined);
-    if (!question) return;
-    const worker = new Worker(new URL("./bench-worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = ({ data }: MessageEvent<BenchAnswer>) => setAnswer(data);
-    worker.postMessage(question);
-    return () => worker.terminate();
-  }, [question]);
-  return answer;
-}
+const make = () =>
+  new Worker(new URL("../../workers/bench-worker.ts", import.meta.url), { type: "module" });
+
+const suspects = (api: Remote<BenchWorker>, question: SnagQuestion) => api.suspects(question);
+const waysBack = (api: Remote<BenchWorker>, question: GoBackQuestion) => api.waysBack(question);
+
+/** What may still hold a stuck part. */
+export const useSuspects = (question: SnagQuestion): Asked<readonly Suspect[]> =>
+  useWorker(make, suspects, question);
+
+/** Where to go back to when a function fails. */
+export const useWaysBack = (question: GoBackQuestion): Asked<readonly Rework[]> =>
+  useWorker(make, waysBack, question);

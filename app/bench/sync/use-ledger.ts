@@ -1,34 +1,61 @@
+import { nanoid } from "nanoid";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
   admit,
   type BenchState,
   type Entry,
+  type EventError,
   type Folded,
   foldOn,
+  type Growth,
   leavesFor,
   type LedgerEvent,
+  type PinnedGuide,
+  readEvents,
+  type Refusal,
+  type StoredEvent,
+  type TickError,
 } from "../../../core/bench/index.ts";
+import { nameOf, type Person } from "../../../core/people/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
-import { refusalWords } from "../../../core/words/index.ts";
-import { nanoid } from "nanoid";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Answer } from "../../routes/events.ts";
-import type { Growth } from "../../../data/ledger/announce.server.ts";
 import { afterPaint } from "../screen/after-paint.ts";
 import { stillGood, takeIn, type Pages } from "./outbox.ts";
 import { dropTicks, keepTick, waitingTicks } from "./outbox-store.ts";
+import { sendTick } from "./send.ts";
+import { useStream } from "./use-stream.ts";
+
+/** What went wrong with what was done here: nothing of it was written. */
+export type Trouble =
+  | { readonly type: "said"; readonly words: string }
+  | { readonly type: "refused-here"; readonly refusal: Refusal }
+  | { readonly type: "not-sent"; readonly error: TickError }
+  | { readonly type: "others-came"; readonly who: readonly string[]; readonly refusal: Refusal }
+  | { readonly type: "kept-no-longer-holds"; readonly refusal: Refusal }
+  | { readonly type: "unreadable"; readonly error: EventError };
 
 export interface Ledger {
   readonly state: BenchState;
   readonly events: readonly LedgerEvent[];
   /** Ticks that are not acknowledged yet. */
   readonly waiting: number;
-  readonly trouble: string | undefined;
+  readonly trouble: Trouble | undefined;
   /** The server cannot be reached; ticks wait and are sent again. */
   readonly isAway: boolean;
   /** Whether the ticket has left the bench. */
   readonly isOver: boolean;
   readonly tick: (entry: Entry) => void;
-  readonly say: (trouble: string | undefined) => void;
+  readonly say: (words: string | undefined) => void;
+}
+
+/** The ledger that a screen begins with. */
+export interface Beginning {
+  readonly ticket: number;
+  readonly model: Model;
+  readonly guide: PinnedGuide;
+  /** Read already: the page itself says where they cannot be. */
+  readonly events: readonly LedgerEvent[];
+  readonly who: Person;
+  readonly people: readonly Person[];
 }
 
 const RETRY_MS = 1500;
@@ -39,17 +66,20 @@ const RETRY_MS = 1500;
  * same event is sent again. What others write comes in by the stream; ticks that no longer hold
  * after it are dropped, with the reason.
  */
-export function useLedger(
-  ticket: string,
-  model: Model,
-  loaded: readonly LedgerEvent[],
-  by: string,
-): Ledger {
+export function useLedger({
+  ticket,
+  model,
+  guide,
+  events: loaded,
+  who,
+  people,
+}: Beginning): Ledger {
   const [pages, setPages] = useState<Pages>({ known: loaded, queue: [] });
-  const [trouble, say] = useState<string>();
+  const [trouble, setTrouble] = useState<Trouble>();
   const [isAway, setAway] = useState(false);
   const [isOver, setOver] = useState(false);
   const latest = useRef(pages);
+  const by = who.id;
 
   const settle = useCallback(
     (next: Pages) => {
@@ -58,91 +88,93 @@ export function useLedger(
       const fresh = next.known.slice(latest.current.known.length);
       latest.current = { known: next.known, queue };
       setPages(latest.current);
-      if (gone.length > 0) {
-        void dropTicks(
-          ticket,
-          gone.map(({ id }) => id),
-        );
-      }
+      if (gone.length > 0) void dropTicks(ticket, ids(gone));
       if (fresh.some(({ entry }) => leavesFor(model.guide, entry))) setOver(true);
       return { refused, fresh };
     },
     [model, ticket],
   );
 
-  const hear = useCallback(
+  const take = useCallback(
     (from: number, events: readonly LedgerEvent[]): boolean => {
       // What comes from the server shows that it is there, even where the answer to a tick was lost.
       setAway(false);
       const next = takeIn(latest.current, from, events);
       if (!next) return false;
       const { refused, fresh } = settle(next);
-      const others = [...new Set(fresh.map((event) => event.by))].filter((name) => name !== by);
-      if (refused !== undefined) {
-        const who = others.join(" and ") || "Another screen";
-        say(
-          `${who} went on with this job; your last step was not written. ${refusalWords(model, refused)}`,
-        );
-      }
+      if (refused === undefined) return true;
+      const others = [...new Set(fresh.map((event) => event.by))].filter((id) => id !== by);
+      const names = others.map((id) => nameOf(people, id));
+      setTrouble({ type: "others-came", who: names, refusal: refused });
       return true;
     },
-    [by, settle],
+    [by, people, settle],
   );
 
-  useEffect(() => void hear(0, loaded), [hear, loaded]);
-  useStream(ticket, latest, hear);
+  /** Takes in what the server sent; what cannot be read is told, and nothing of it is taken. */
+  const hear = useCallback(
+    (from: number, stored: readonly StoredEvent[]): boolean => {
+      const events = readEvents(stored, guide);
+      if (events.ok) return take(from, events.value);
+      setTrouble({ type: "unreadable", error: events.error });
+      return true;
+    },
+    [guide, take],
+  );
+
+  useEffect(() => void take(0, loaded), [take, loaded]);
+  const known = useCallback(() => latest.current.known.length, []);
+  const onGrowth = useCallback(({ from, events }: Growth) => hear(from, events), [hear]);
+  useStream(ticket, known, onGrowth);
 
   useEffect(() => {
     let isStale = false;
-    void waitingTicks(ticket).then((kept) => {
-      if (isStale || kept.length === 0) return;
-      const queue = [...kept, ...latest.current.queue];
+    void waitingTicks(ticket, guide).then((kept) => {
+      if (isStale) return;
+      if (!kept.ok) return setTrouble({ type: "unreadable", error: kept.error });
+      if (kept.value.length === 0) return;
+      const queue = [...kept.value, ...latest.current.queue];
       const once = queue.filter((event, i) => queue.findIndex(({ id }) => id === event.id) === i);
       const next = takeIn({ ...latest.current, queue: once }, 0, latest.current.known)!;
       const { refused } = settle(next);
-      const waiting = new Set(latest.current.queue.map(({ id }) => id));
+      const waiting = new Set(ids(latest.current.queue));
       void dropTicks(
         ticket,
-        kept.map(({ id }) => id).filter((id) => !waiting.has(id)),
+        ids(kept.value).filter((id) => !waiting.has(id)),
       );
-      if (refused !== undefined)
-        say(`A step kept in this browser no longer holds. ${refusalWords(model, refused)}`);
+      if (refused !== undefined) setTrouble({ type: "kept-no-longer-holds", refusal: refused });
     });
     return () => {
       isStale = true;
     };
-  }, [settle, ticket]);
+  }, [settle, ticket, guide]);
 
   const first = pages.queue[0];
   useEffect(() => {
     if (!first) return;
     let isStale = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const again = () => {
-      timer = setTimeout(send, RETRY_MS);
-    };
-    const answered = (after: number, answer: Answer) => {
+    const answered = (after: number, sent: Awaited<ReturnType<typeof sendTick>>) => {
       if (isStale) return;
-      setAway(false);
-      if (answer.ok) return void hear(after, answer.events);
+      setAway(!sent.ok);
+      if (!sent.ok) {
+        timer = setTimeout(send, RETRY_MS);
+        return;
+      }
+      const reply = sent.value;
+      if (reply.ok) return void hear(after, reply.value);
+      const { error } = reply;
       // Others came first: what they wrote is heard, and the tick goes out again if it still holds.
-      if (answer.why === "stale" && answer.events.length > 0 && hear(after, answer.events)) {
+      if (error.type === "stale" && error.events.length > 0 && hear(after, error.events)) {
         if (latest.current.queue[0] === first) send();
         return;
       }
       settle({ ...latest.current, queue: [] });
-      say(answer.message);
+      setTrouble({ type: "not-sent", error });
     };
     const send = () => {
       const after = latest.current.known.length;
-      post(ticket, first, after).then(
-        (answer) => answered(after, answer),
-        () => {
-          if (isStale) return;
-          setAway(true);
-          again();
-        },
-      );
+      void sendTick(ticket, first, after).then((sent) => answered(after, sent));
     };
     const cancel = afterPaint(send);
     return () => {
@@ -164,11 +196,8 @@ export function useLedger(
       const { known, queue } = latest.current;
       const now = foldOn(model, last.current, [...known, ...queue]);
       const admitted = admit(model, now.state, entry);
-      if (!admitted.ok) {
-        say(refusalWords(model, admitted.error));
-        return;
-      }
-      say(undefined);
+      if (!admitted.ok) return setTrouble({ type: "refused-here", refusal: admitted.error });
+      setTrouble(undefined);
       const event: LedgerEvent = { id: nanoid(), at: new Date().toISOString(), by, entry };
       latest.current = { known, queue: [...queue, event] };
       setPages(latest.current);
@@ -176,49 +205,13 @@ export function useLedger(
     },
     [model, by, ticket],
   );
+  const say = useCallback(
+    (words: string | undefined) =>
+      setTrouble(words === undefined ? undefined : { type: "said", words }),
+    [],
+  );
 
   return { state, events, waiting: pages.queue.length, trouble, isAway, isOver, tick, say };
 }
 
-/**
- * Listens to what others write; opened anew where something was missed. A page that is not shown does
- * not listen: a browser has six connections to a server, and a shop more benches than that.
- */
-function useStream(
-  ticket: string,
-  latest: { readonly current: Pages },
-  hear: (from: number, events: readonly LedgerEvent[]) => boolean,
-): void {
-  useEffect(() => {
-    let source: EventSource | undefined;
-    const open = () => {
-      source?.close();
-      source = new EventSource(`/tickets/${ticket}/stream?after=${latest.current.known.length}`);
-      source.onmessage = ({ data }: MessageEvent<string>) => {
-        const heard = JSON.parse(data) as Growth;
-        if (!hear(heard.from, heard.events)) open();
-      };
-    };
-    const toggle = () => {
-      if (document.visibilityState === "hidden") source?.close();
-      else open();
-    };
-    toggle();
-    document.addEventListener("visibilitychange", toggle);
-    return () => {
-      document.removeEventListener("visibilitychange", toggle);
-      source?.close();
-    };
-  }, [ticket, latest, hear]);
-}
-
-async function post(ticket: string, event: LedgerEvent, after: number): Promise<Answer> {
-  const response = await fetch(`/tickets/${ticket}/events`, {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify({ id: event.id, at: event.at, entry: event.entry, after }),
-  });
-  const isAnswer = response.headers.get("Content-Type")?.includes("json") ?? false;
-  if (!isAnswer) throw new Error(`no answer: ${response.status}`);
-  return (await response.json()) as Answer;
-}
+const ids = (events: readonly LedgerEvent[]): readonly string[] => events.map(({ id }) => id);

@@ -38,7 +38,7 @@ export function TrayView({
   view,
   onHabit,
 }: {
-  ticket: string;
+  ticket: number;
   model: Model;
   state: BenchState;
   tray: TrayPlan | undefined;

@@ -1,0 +1,67 @@
+import { ok, type Result } from "../../core/base/result.ts";
+import { type BenchState, type Lot, type Phase, stopById } from "../../core/bench/index.ts";
+import { type Guide, jointTool } from "../../core/guide/index.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import type { TicketTrouble } from "../../core/ticket/index.ts";
+import { type NamedGuide, stopAsk } from "../../core/words/index.ts";
+import type { Proving } from "./ticket-sections.tsx";
+
+/** What the bench has made of a ticket, as its page shows it. */
+export interface WorkView {
+  readonly guide: NamedGuide;
+  readonly phase: Phase;
+  readonly plan: (Plan & { readonly bits: readonly string[] }) | undefined;
+  readonly lots: readonly Lot[];
+  readonly proving: Omit<Proving, "soaks">;
+}
+
+interface Work {
+  readonly guide: Guide;
+  readonly plan: Plan | undefined;
+  readonly state: BenchState;
+}
+
+/** A ticket's page as plain values that can be sent. */
+export const ticketView = <T extends { readonly work: Result<Work, TicketTrouble> }>(page: T) => ({
+  ...page,
+  work: page.work.ok ? ok(workView(page.work.value)) : page.work,
+});
+
+function workView({ guide, plan, state }: Work): WorkView {
+  return {
+    guide: shownOf(guide, [...state.lots.keys()], state),
+    phase: state.phase,
+    plan: plan && { ...plan, bits: bitsOf(guide, plan) },
+    lots: [...state.lots.values()],
+    proving: {
+      answers: [...state.answers.values()].map(({ stop, answer, note }) => ({
+        ask: askOf(guide, stop),
+        answer,
+        note,
+      })),
+      checks: [...state.checks.values()],
+      fitted: state.fitted,
+    },
+  };
+}
+
+/** Only the joints and parts that are named: the rest of the guide is not sent. */
+function shownOf(guide: Guide, joints: readonly string[], { fitted }: BenchState): NamedGuide {
+  const parts = new Set(fitted.map(({ part }) => part));
+  for (const id of joints) for (const part of guide.joints[id]?.joins ?? []) parts.add(part);
+  const some = <T>(all: Readonly<Record<string, T>>, ids: Iterable<string>) =>
+    Object.fromEntries([...ids].flatMap((id) => (all[id] ? [[id, all[id]] as const] : [])));
+  return { parts: some(guide.parts, parts), joints: some(guide.joints, joints) };
+}
+
+const askOf = (guide: Guide, id: string): string => {
+  const stop = stopById(guide, id);
+  return stop ? stopAsk(guide, stop) : id;
+};
+
+function bitsOf(guide: Guide, { down }: Plan): readonly string[] {
+  const tools = down.flatMap((step) =>
+    step.do === "release" ? (jointTool(guide.joints[step.joint]!) ?? []) : [],
+  );
+  return [...new Set(tools)];
+}

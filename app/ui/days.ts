@@ -1,0 +1,32 @@
+import dayjs from "dayjs";
+import timezone from "dayjs/plugin/timezone.js";
+import utc from "dayjs/plugin/utc.js";
+import { createContext, useContext } from "react";
+import { daysBetween } from "../../core/ticket/index.ts";
+
+dayjs.extend(utc);
+dayjs.extend(timezone);
+
+/** The shop's time zone: every time on a screen is the shop's, whoever looks at it from where. */
+export const ZoneContext = createContext("UTC");
+export const useZone = (): string => useContext(ZoneContext);
+
+/** An ISO day in words. ["2026-11-26"] → Thu 26 Nov */
+export const dayWords = (day: string): string => dayjs.utc(day).format("ddd D MMM");
+
+/** A moment in words, by the shop's clock. ["2026-11-26T13:05:00Z", "Europe/Berlin"] → Thu 26 Nov, 14:05 */
+export const momentWords = (iso: string, zone: string): string =>
+  dayjs.utc(iso).tz(zone).format("ddd D MMM, HH:mm");
+
+/** The day of a moment in words, by the shop's clock. */
+export const dayOfWords = (iso: string, zone: string): string =>
+  dayjs.utc(iso).tz(zone).format("ddd D MMM");
+
+/** How far a promise is off: "today", "in 3 days", "2 days late". */
+export function promiseWords(today: string, promised: string): string {
+  const days = daysBetween(today, promised);
+  if (days === 0) return "today";
+  if (days === 1) return "tomorrow";
+  if (days > 1) return `in ${days} days`;
+  return days === -1 ? "1 day late" : `${-days} days late`;
+}

@@ -1,0 +1,28 @@
+import type { ErrorObject, Reader } from "../../core/base/ajv.ts";
+import { fail, type Result } from "../../core/base/result.ts";
+
+/** Fields of a form that hold several values under one name. */
+type Lists = readonly string[];
+
+/** The fields of a form as an object, read by a schema: the values, or what is wrong with which. */
+export async function readForm<T>(
+  request: Request,
+  read: Reader<T>,
+  lists: Lists = [],
+): Promise<Result<T, readonly ErrorObject[]>> {
+  const form = await request.formData().catch(() => undefined);
+  return form ? read(fieldsOf(form, lists)) : fail([]);
+}
+
+/** Texts are trimmed; a field that is not there is not there, a list is always a list. */
+export function fieldsOf(form: FormData, lists: Lists = []): Readonly<Record<string, unknown>> {
+  const fields: Record<string, unknown> = {};
+  for (const [name, value] of form) {
+    if (!lists.includes(name)) fields[name] = typeof value === "string" ? value.trim() : value;
+  }
+  for (const name of lists) fields[name] = form.getAll(name);
+  return fields;
+}
+
+/** A field that holds ids with commas between them. ["fan,battery"] → fan and battery */
+export const idsIn = (text: string): readonly string[] => text.split(",").filter(Boolean);

@@ -1,0 +1,28 @@
+import { expose } from "comlink";
+import type { Result } from "../../core/base/result.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import { type Plan, planJob } from "../../core/plan/index.ts";
+import type { Job, JobError } from "../../core/rules/index.ts";
+
+export interface PlanQuestion {
+  readonly guide: Guide;
+  readonly job: Job;
+}
+export interface BothWays {
+  readonly short: Result<Plan, JobError>;
+  readonly book: Result<Plan, JobError>;
+  readonly ms: number;
+}
+
+/** Plans a job both ways, off the page's own thread: the same code as on the server. */
+const work = {
+  bothWays({ guide, job }: PlanQuestion): BothWays {
+    const start = performance.now();
+    const short = planJob(guide, { ...job, mode: "short" });
+    const book = planJob(guide, { ...job, mode: "book" });
+    return { short, book, ms: performance.now() - start };
+  },
+};
+export type PlanWorker = typeof work;
+
+expose(work);

@@ -1,0 +1,29 @@
+import type { Result } from "../base/result.ts";
+import type { TicketTrouble, TicketUnknown } from "../ticket/index.ts";
+import type { Refusal } from "./admit.ts";
+import type { StoredEvent } from "./stored-events.ts";
+
+/** Why a tick was not written. */
+export type TickError =
+  | TicketUnknown
+  | TicketTrouble
+  /** What was sent is no tick of this version of the program. */
+  | { readonly type: "tick-unknown" }
+  /** The ticket is not (or no longer) at the bench. */
+  | { readonly type: "not-at-bench" }
+  /** Somebody went on since: the events that the screen has not seen. */
+  | { readonly type: "stale"; readonly events: readonly StoredEvent[] }
+  /** The id stands already for something else, or is somebody else's. */
+  | { readonly type: "id-taken" }
+  /** Others came first again and again; nothing was written. */
+  | { readonly type: "busy" }
+  | { readonly type: "refused"; readonly refusal: Refusal };
+
+/** The answer to a tick: the events that the screen has not seen, its own among them. */
+export type TickReply = Result<readonly StoredEvent[], TickError>;
+
+/** What has been added to a ledger, and behind how many events. */
+export interface Growth {
+  readonly from: number;
+  readonly events: readonly StoredEvent[];
+}

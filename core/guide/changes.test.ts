@@ -1,0 +1,39 @@
+import { part, screws, smallGuide } from "../../testing/builders.ts";
+import { guideChanges } from "./changes.ts";
+
+test("the same facts in another order are no change", () => {
+  const guide = smallGuide();
+  const parts = Object.fromEntries(Object.entries(guide.parts).reverse());
+  expect(guideChanges(guide, { ...guide, parts })).toEqual([]);
+});
+
+test("parts and joints that came, went or differ are named by their place", () => {
+  const guide = smallGuide();
+  const { "fan-plug": gone, ...joints } = guide.joints;
+  const changed = {
+    ...guide,
+    model: "Other",
+    parts: { ...guide.parts, lid: part("frame") },
+    joints: {
+      ...joints,
+      "fan-cable": gone!,
+      "fan-screws": screws(["fan", "frame"], { count: 3, drive: "PH0" }),
+    },
+  };
+  expect(guideChanges(guide, changed)).toEqual([
+    { path: "/parts/lid", change: "added", keys: [] },
+    { path: "/joints/fan-plug", change: "removed", keys: [] },
+    { path: "/joints/fan-screws", change: "updated", keys: ["count", "drive"] },
+    { path: "/joints/fan-cable", change: "added", keys: [] },
+    { path: "/model", change: "updated", keys: [] },
+  ]);
+});
+
+test("covers and orders are told apart by what they say", () => {
+  const guide = smallGuide();
+  const order = { ...guide.orders[0]!, strength: "must" as const };
+  expect(guideChanges(guide, { ...guide, orders: [order] })).toEqual([
+    { path: "/orders/0", change: "removed", keys: [] },
+    { path: "/orders/0", change: "added", keys: [] },
+  ]);
+});

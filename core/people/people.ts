@@ -1,0 +1,13 @@
+export const ROLES = ["lead", "technician", "front-desk", "learner"] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Somebody who works here. */
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+}
+
+/** The name of a person; somebody who is not known (any more) is named by the id. */
+export const nameOf = (people: readonly Person[], id: string): string =>
+  people.find((person) => person.id === id)?.name ?? id;

@@ -1,0 +1,24 @@
+import type { Wait } from "./ticket.ts";
+import type { TicketTrouble } from "./trouble.ts";
+
+export type TicketUnknown = { readonly type: "ticket-unknown" };
+
+/** Why a decision was not carried out; nothing was changed. */
+export type DecideError =
+  | TicketUnknown
+  | TicketTrouble
+  /** It waits for something else by now: a stale page changes nothing. */
+  | { readonly type: "moved-on"; readonly waits: Wait }
+  | { readonly type: "busy" }
+  /** The last soak was over its limits, and nobody wrote why it goes out all the same. */
+  | { readonly type: "soak-over-limits" };
+
+/** Why a ticket kept its job. */
+export type ChangeJobError =
+  TicketUnknown | TicketTrouble | { readonly type: "change-too-late" } | { readonly type: "busy" };
+
+/** Why a machine was not taken in, field by field where it is a field's. */
+export type TakeInError =
+  | { readonly type: "code-not-known"; readonly code: string }
+  | { readonly type: "part-not-here"; readonly part: string }
+  | { readonly type: "no-sequence" };

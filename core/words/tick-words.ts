@@ -1,0 +1,26 @@
+import type { TickError } from "../bench/index.ts";
+import type { Model } from "../rules/index.ts";
+import { refusalWords } from "./refusal-words.ts";
+import { troubleWords } from "./ticket-words.ts";
+
+/** Why a tick was not written, for the person who made it. */
+export function tickErrorWords(model: Model, error: TickError): string {
+  switch (error.type) {
+    case "refused":
+      return refusalWords(model, error.refusal);
+    case "ticket-unknown":
+      return "There is no such ticket any more.";
+    case "tick-unknown":
+      return "That is no step this bench knows. Reload the page.";
+    case "not-at-bench":
+      return "This ticket is not at the bench any more; nothing was written. Open the ticket to see where it stands.";
+    case "stale":
+      return "Somebody went on with this job. Here is where it stands now; your last step was not written.";
+    case "id-taken":
+      return "That step was written before, otherwise or by somebody else. Reload the page.";
+    case "busy":
+      return "Others are working on this job just now; your last step was not written. Do it again.";
+    default:
+      return troubleWords(error);
+  }
+}

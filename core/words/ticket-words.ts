@@ -1,0 +1,130 @@
+import { unreachable } from "../base/result.ts";
+import type { Person } from "../people/index.ts";
+import type {
+  ChangeJobError,
+  DecideError,
+  NewTicketField,
+  TakeInError,
+  TicketTrouble,
+  Wait,
+} from "../ticket/index.ts";
+
+/** What a list of tickets is headed with, by what they wait for. */
+export const WAIT_WORDS: Readonly<Record<Wait, { readonly head: string; readonly short: string }>> =
+  {
+    customer: { head: "Waiting for the customer's word", short: "the customer" },
+    part: { head: "Waiting for a part", short: "a part" },
+    bench: { head: "At the bench", short: "the bench" },
+    soak: { head: "Under test", short: "a soak" },
+    collection: { head: "Ready to be collected", short: "collection" },
+    nothing: { head: "Handed back", short: "nothing" },
+  };
+
+/** What the buttons of a ticket's decisions say, by id. */
+export const DECISION_WORDS: Readonly<Record<string, string>> = {
+  "yes-order": "Customer says yes: order the parts",
+  "yes-ready": "Customer says yes: parts are here",
+  no: "Customer says no: give it back",
+  "part-in": "The parts have come in",
+  "soak-passed": "Tests and soak passed",
+  collected: "Paid and collected",
+};
+
+/** What is wrong with a field of a new ticket, and what belongs there. */
+export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
+  customer: "Whose machine is it? Write the customer's name.",
+  phone: "A phone number has at most 200 characters.",
+  fault: "What is wrong, in the customer's words?",
+  code: "Type or scan the code on the underside.",
+  serial: "A serial number has at most 200 characters.",
+  condition: "At most 2000 characters.",
+  parts: "Choose at least one part to replace.",
+  mode: "Choose book or short.",
+  promised: "Choose the day it is promised for.",
+};
+
+export const ROLE_WORDS: Readonly<Record<Person["role"], string>> = {
+  lead: "lead",
+  technician: "technician",
+  "front-desk": "front desk",
+  learner: "learner",
+};
+
+/** Why one ticket cannot be worked on as it is, and what to do. */
+export function troubleWords(trouble: TicketTrouble): string {
+  switch (trouble.type) {
+    case "guide-gone":
+      return "The guide version this job was begun with is not in the database. Restore it from a back-up.";
+    case "guide-broken":
+      return `The guide of this job cannot be read (at ${trouble.path === "" ? "the whole" : trouble.path}). Take a mended guide file in.`;
+    case "code-gone":
+      return `The guide no longer has the code ${trouble.code}. Take a guide file in that has it.`;
+    case "event-kind-unknown":
+    case "event-newer":
+      return `The record of this job has a step (${trouble.kind}) that a newer version of the program wrote. Update the program to go on.`;
+    case "event-broken":
+      return `A step in the record of this job (${trouble.kind}) is damaged. Restore it from a back-up.`;
+    case "job-empty":
+      return "The job names no part. Change the job.";
+    case "part-unknown":
+    case "id-unknown":
+      return `The guide has changed and no longer has "${trouble.id}". Change the job.`;
+    case "no-plan":
+      return "No sequence frees these parts any more. Change the job, or look at the guide.";
+    case "ledger-broken":
+      return `The record of this job does not fit its guide: ${trouble.why}.`;
+    default:
+      return unreachable(trouble);
+  }
+}
+
+/** Why a decision was not carried out. */
+export function decideErrorWords(error: DecideError): string {
+  switch (error.type) {
+    case "ticket-unknown":
+      return "There is no such ticket.";
+    case "moved-on":
+      return `Nothing was changed: this ticket waits for ${WAIT_WORDS[error.waits].short} now. The page shows it as it is.`;
+    case "busy":
+      return "Somebody is working on this ticket just now; nothing was changed. Try again.";
+    case "soak-over-limits":
+      return (
+        "Nothing was changed: the last soak was not within its limits. Write down why it goes out " +
+        "all the same, or send it back to the bench."
+      );
+    default:
+      return `Nothing was changed. ${troubleWords(error)}`;
+  }
+}
+
+/** Why a ticket kept its job. */
+export function changeJobErrorWords(error: ChangeJobError): string {
+  switch (error.type) {
+    case "ticket-unknown":
+      return "There is no such ticket.";
+    case "change-too-late":
+      return "The build-up has begun, or the ticket has left the bench: its job cannot be changed.";
+    case "busy":
+      return "Somebody is working on this ticket just now; it keeps its job. Try again.";
+    case "no-plan":
+      return "Nothing that may be opened frees these parts; the ticket keeps its job.";
+    default:
+      return `The ticket keeps its job. ${troubleWords(error)}`;
+  }
+}
+
+/** Why a machine was not taken in, by the field that says it. */
+export function takeInErrorWords(
+  error: TakeInError,
+): Readonly<Partial<Record<NewTicketField, string>>> {
+  switch (error.type) {
+    case "code-not-known":
+      return { code: `No guide answers to "${error.code}". Look at the underside again.` };
+    case "part-not-here":
+      return { parts: `This machine has no part "${error.part}".` };
+    case "no-sequence":
+      return { parts: "No sequence frees these parts. Choose others, or look at the guide." };
+    default:
+      return unreachable(error);
+  }
+}

@@ -1,0 +1,9 @@
+export {
+  addEvents,
+  allStreams,
+  eventById,
+  lengthOf,
+  readStream,
+  ticketsOnOther,
+  type Stream,
+} from "./streams.server.ts";

@@ -1,0 +1,18 @@
+import type { Transaction } from "sequelize";
+import type { Database } from "./database.server.ts";
+
+/** What a shop sets once: its time zone (IANA), and which form of the projections is in the tables. */
+export type Setting = "zone" | "projections";
+
+export async function setting(db: Database, key: Setting): Promise<string | undefined> {
+  return (await db.tables.settings.findByPk(key, { raw: true }))?.value;
+}
+
+export async function keepSetting(
+  db: Database,
+  key: Setting,
+  value: string,
+  transaction: Transaction,
+): Promise<void> {
+  await db.tables.settings.upsert({ key, value }, { transaction });
+}

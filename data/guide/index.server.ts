@@ -1,0 +1,12 @@
+export {
+  addVersion,
+  bodyOf,
+  currentHash,
+  currentHashes,
+  guideOfCode,
+  knownCodes,
+  versionsOf,
+  type CodeTaken,
+  type GuideVersion,
+} from "./versions.server.ts";
+export { guideVersion, modelFor } from "./models.server.ts";

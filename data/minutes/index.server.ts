@@ -1,0 +1,1 @@
+export { addMissed, addTallies, clearExperience, missedOf, talliesFor } from "./tallies.server.ts";

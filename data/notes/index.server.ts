@@ -1,0 +1,1 @@
+export { addNote, dropNote, noteById, notesOf, type Note } from "./notes.server.ts";

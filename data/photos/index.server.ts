@@ -1,0 +1,9 @@
+export {
+  addPhoto,
+  dropPhoto,
+  photosOf,
+  readPhoto,
+  sweepPhotos,
+  type Photo,
+  type PhotoFiles,
+} from "./photos.server.ts";

@@ -1,0 +1,1 @@
+export { keepPlan, keptPlan } from "./kept-plans.server.ts";

@@ -1,0 +1,1 @@
+export { addSoak, soakById, soaksOf, type Soak } from "./soaks.server.ts";

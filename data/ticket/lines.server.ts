@@ -1,0 +1,140 @@
+import type { Transaction } from "sequelize";
+import { reader } from "../../core/base/ajv.ts";
+import { diveFromText, diveText } from "../../core/plan/index.ts";
+import type { TicketLine, TicketTrouble, Wait } from "../../core/ticket/index.ts";
+import type { Database } from "../database/database.server.ts";
+import { readColumn } from "../database/json.server.ts";
+import type { TicketLineRow } from "../database/tables.server.ts";
+
+/** What a list shows of a ticket's work: kept with the ticket, made anew when its ledger grows. */
+export type WorkLine = Pick<TicketLine, "machine" | "work" | "dive" | "trouble">;
+
+export async function keepLine(
+  db: Database,
+  ticket: number,
+  { machine, work, dive, trouble }: WorkLine,
+  transaction: Transaction,
+): Promise<void> {
+  const row: TicketLineRow = {
+    ticket,
+    machine,
+    work,
+    dive: dive ? diveText(dive) : null,
+    trouble: trouble ? JSON.stringify(trouble) : null,
+  };
+  await db.tables.ticketLines.upsert({ ...row }, { transaction });
+}
+
+interface LineRow {
+  number: number;
+  customer: string;
+  waits: string;
+  promised: string;
+  machine: string | null;
+  work: string | null;
+  dive: string | null;
+  trouble: string | null;
+}
+
+const readTrouble = reader<TicketTrouble>({
+  type: "object",
+  required: ["type"],
+  properties: { type: { type: "string" } },
+});
+
+const lineOf = (row: LineRow): TicketLine => ({
+  number: row.number,
+  customer: row.customer,
+  machine: row.machine ?? "",
+  work: row.work ?? "",
+  waits: row.waits as Wait,
+  promised: row.promised,
+  dive: row.dive === null ? undefined : diveFromText(row.dive),
+  trouble: row.trouble === null ? undefined : readColumn(readTrouble, row.trouble, "a trouble"),
+});
+
+const LINES = `SELECT tickets.number, customers.name AS customer, tickets.waits, tickets.promised,
+    ticket_lines.machine, ticket_lines.work, ticket_lines.dive, ticket_lines.trouble
+  FROM tickets JOIN customers ON customers.id = tickets.customerId
+  LEFT JOIN ticket_lines ON ticket_lines.ticket = tickets.number`;
+
+/** The tickets that wait for something, worst promise first within each wait. */
+export async function openLines(db: Database, waits?: Wait): Promise<readonly TicketLine[]> {
+  const which = waits === undefined ? "tickets.waits <> 'nothing'" : "tickets.waits = $waits";
+  const rows = await db.select<LineRow>(
+    `${LINES} WHERE ${which} ORDER BY tickets.promised, tickets.number`,
+    waits === undefined ? {} : { waits },
+  );
+  return rows.map(lineOf);
+}
+
+export async function lineOfTicket(db: Database, number: number): Promise<TicketLine | undefined> {
+  const [row] = await db.select<LineRow>(`${LINES} WHERE tickets.number = $number`, { number });
+  return row && lineOf(row);
+}
+
+/** One page of all tickets, the newest first. */
+export interface TicketPage {
+  readonly lines: readonly TicketLine[];
+  /** How many there are in all, on all pages. */
+  readonly tickets: number;
+}
+
+/** Tickets of all time whose number begins so, or whose customer, machine, work or serial has the words in it. */
+export async function pageOfTickets(
+  db: Database,
+  { query, page, size }: { readonly query: string; readonly page: number; readonly size: number },
+): Promise<TicketPage> {
+  const window = { limit: size, offset: (page - 1) * size };
+  if (query === "") {
+    const rows = await db.select<LineRow>(
+      `${LINES} ORDER BY tickets.number DESC LIMIT $limit OFFSET $offset`,
+      window,
+    );
+    const counts = await ticketCounts(db);
+    const tickets = [...counts.values()].reduce((sum, n) => sum + n, 0);
+    return { lines: rows.map(lineOf), tickets };
+  }
+  const like = `%${query.replace(/[\\%_]/g, "\\$&")}%`;
+  const where = `WHERE CAST(tickets.number AS TEXT) LIKE substr($like, 2) ESCAPE '\\'
+    OR customers.name LIKE $like ESCAPE '\\' OR customers.phone LIKE $like ESCAPE '\\'
+    OR tickets.serial LIKE $like ESCAPE '\\' OR ticket_lines.machine LIKE $like ESCAPE '\\'
+    OR ticket_lines.work LIKE $like ESCAPE '\\'`;
+  const rows = await db.select<LineRow>(
+    `${LINES} ${where} ORDER BY tickets.number DESC LIMIT $limit OFFSET $offset`,
+    { like, ...window },
+  );
+  const [all] = await db.select<{ tickets: number }>(
+    `SELECT COUNT(*) AS tickets FROM (${LINES} ${where})`,
+    { like },
+  );
+  return { lines: rows.map(lineOf), tickets: all!.tickets };
+}
+
+/** How many tickets wait for what. */
+export async function ticketCounts(db: Database): Promise<ReadonlyMap<Wait, number>> {
+  const rows = await db.tables.ticketCounts.findAll({ raw: true });
+  return new Map(rows.map(({ waits, tickets }) => [waits as Wait, tickets]));
+}
+
+/** Counts all tickets anew. */
+export async function recount(db: Database, transaction: Transaction): Promise<void> {
+  await db.tables.ticketCounts.destroy({ where: {}, transaction });
+  await db.sequelize.query(
+    "INSERT INTO ticket_counts SELECT waits, COUNT(*) FROM tickets GROUP BY waits",
+    { transaction },
+  );
+}
+
+/** All tickets by number, a piece at a time. */
+export async function ticketNumbersAfter(
+  db: Database,
+  number: number,
+  most: number,
+): Promise<readonly number[]> {
+  const rows = await db.select<{ number: number }>(
+    "SELECT number FROM tickets WHERE number > $number ORDER BY number LIMIT $most",
+    { number, most },
+  );
+  return rows.map((row) => row.number);
+}

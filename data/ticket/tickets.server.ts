@@ -1,0 +1,169 @@
+import type { Transaction } from "sequelize";
+import { type Job, readJob } from "../../core/rules/index.ts";
+import type { Ticket, Transition, Wait } from "../../core/ticket/index.ts";
+import type { Database } from "../database/database.server.ts";
+import { readColumn } from "../database/json.server.ts";
+import type { TicketRow } from "../database/tables.server.ts";
+
+const FIRST_NUMBER = 1001;
+
+/** A ticket without what belongs to its customer and its guide. */
+export type TicketFacts = Omit<Ticket, "customer" | "machine">;
+
+export const jobOf = (text: string): Job => readColumn(readJob, text, "a job");
+
+const factsOf = ({ customerId: _, ...row }: TicketRow): TicketFacts => ({
+  ...row,
+  job: jobOf(row.job),
+  waits: row.waits as Wait,
+});
+
+/** What the bench has to know of a ticket. */
+export async function ticketFacts(
+  db: Database,
+  number: number,
+  transaction?: Transaction,
+): Promise<TicketFacts | undefined> {
+  const row = await db.tables.tickets.findByPk(number, {
+    raw: true,
+    transaction: transaction ?? null,
+  });
+  return row ? factsOf(row) : undefined;
+}
+
+interface WholeRow extends TicketRow {
+  name: string;
+  phone: string;
+  machine: string | null;
+}
+
+/** A ticket with its customer and the name of its machine. */
+export async function ticketByNumber(db: Database, number: number): Promise<Ticket | undefined> {
+  const [row] = await db.select<WholeRow>(
+    `SELECT tickets.*, customers.name, customers.phone, ticket_lines.machine FROM tickets
+       JOIN customers ON customers.id = tickets.customerId
+       LEFT JOIN ticket_lines ON ticket_lines.ticket = tickets.number
+       WHERE tickets.number = $number`,
+    { number },
+  );
+  if (!row) return undefined;
+  const { name, phone, machine, ...facts } = row;
+  return { ...factsOf(facts), customer: { name, phone }, machine: machine ?? row.guideId };
+}
+
+export async function transitionsOf(db: Database, ticket: number): Promise<readonly Transition[]> {
+  const rows = await db.tables.transitions.findAll({ where: { ticket }, order: ["id"], raw: true });
+  return rows.map(({ at, by, from, to, note }) => ({
+    at,
+    by,
+    from: from as Wait,
+    to: to as Wait,
+    note,
+  }));
+}
+
+/** When a ticket came to a wait last, ISO time. */
+export async function cameTo(db: Database, ticket: number, to: Wait): Promise<string | undefined> {
+  const row = await db.tables.transitions.findOne({
+    where: { ticket, to },
+    order: [["id", "DESC"]],
+    raw: true,
+  });
+  return row?.at;
+}
+
+/** Writes a new ticket; gives its number, one above the highest. */
+export async function addTicket(
+  db: Database,
+  ticket: Omit<TicketFacts, "number"> & { readonly customerId: string },
+  transaction: Transaction,
+): Promise<number> {
+  const [last] = await db.select<{ number: number | null }>(
+    "SELECT MAX(number) AS number FROM tickets",
+    {},
+    transaction,
+  );
+  const number = Math.max(FIRST_NUMBER, (last?.number ?? 0) + 1);
+  const row = { ...ticket, number, job: JSON.stringify(ticket.job) };
+  await db.tables.tickets.create(row, { transaction });
+  await count(db, ticket.waits, 1, transaction);
+  return number;
+}
+
+/** The customer of a name and phone, who is the same when he comes again; `id` is for a new one. */
+export async function customerFor(
+  db: Database,
+  who: { readonly name: string; readonly phone: string },
+  id: string,
+  transaction: Transaction,
+): Promise<string> {
+  const known = await db.tables.customers.findOne({ where: { ...who }, raw: true, transaction });
+  if (known) return known.id;
+  await db.tables.customers.create({ id, ...who }, { transaction });
+  return id;
+}
+
+/** Records a transition and carries it out. */
+export async function addTransition(
+  db: Database,
+  ticket: number,
+  transition: Transition,
+  transaction: Transaction,
+): Promise<void> {
+  const { from, to } = transition;
+  await db.tables.transitions.create({ ticket, ...transition }, { transaction });
+  await db.tables.tickets.update({ waits: to }, { where: { number: ticket }, transaction });
+  await count(db, from, -1, transaction);
+  await count(db, to, 1, transaction);
+}
+
+async function count(
+  db: Database,
+  waits: Wait,
+  by: 1 | -1,
+  transaction: Transaction,
+): Promise<void> {
+  await db.sequelize.query(
+    `INSERT INTO ticket_counts (waits, tickets) VALUES ($waits, MAX(0, $by))
+       ON CONFLICT (waits) DO UPDATE SET tickets = tickets + $by`,
+    { bind: { waits, by }, transaction },
+  );
+}
+
+export async function changeTicketJob(
+  db: Database,
+  number: number,
+  job: Job,
+  transaction: Transaction,
+): Promise<void> {
+  const change = { job: JSON.stringify(job) };
+  await db.tables.tickets.update(change, { where: { number }, transaction });
+}
+
+/** Open tickets of a guide whose ledger has not begun: they go by the guide as it is now. */
+export async function unbegunTickets(
+  db: Database,
+  guideId: string,
+): Promise<readonly TicketFacts[]> {
+  const rows = await db.select<TicketRow>(
+    `SELECT tickets.* FROM tickets LEFT JOIN streams ON streams.ticket = tickets.number
+       WHERE tickets.guideId = $guideId AND tickets.waits <> 'nothing' AND streams.id IS NULL
+       ORDER BY tickets.number`,
+    { guideId },
+  );
+  return rows.map(factsOf);
+}
+
+/** Open tickets of a guide whose job may be changed, with whose they are. */
+export async function changeableTickets(
+  db: Database,
+  guideId: string,
+): Promise<readonly { readonly number: number; readonly customer: string }[]> {
+  return db.select(
+    `SELECT tickets.number, customers.name AS customer FROM tickets
+       JOIN customers ON customers.id = tickets.customerId
+       WHERE tickets.guideId = $guideId AND tickets.waits IN ('customer', 'part', 'bench')
+       ORDER BY tickets.number`,
+    { guideId },
+  );
+}

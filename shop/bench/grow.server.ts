@@ -1,0 +1,133 @@
+import { UniqueConstraintError, type Transaction } from "sequelize";
+import {
+  diveFromState,
+  foldOn,
+  type LedgerEvent,
+  missedIn,
+  storedEvent,
+} from "../../core/bench/index.ts";
+import { tallyChanges } from "../../core/minutes/index.ts";
+import type { Job } from "../../core/rules/index.ts";
+import type { Wait } from "../../core/ticket/index.ts";
+import { addEvents } from "../../data/bench/index.server.ts";
+import type { Database } from "../../data/database/index.server.ts";
+import { addMissed, addTallies } from "../../data/minutes/index.server.ts";
+import { addTransition, changeTicketJob, keepLine } from "../../data/ticket/index.server.ts";
+import { workLine } from "../ticket/lines.server.ts";
+import { announce } from "./announce.server.ts";
+import { keepLedger, sentFrom, type OpenLedger } from "./ledgers.server.ts";
+
+/** What is to be written behind a ledger, and what goes with it in the same transaction. */
+export interface Growing {
+  readonly added: readonly LedgerEvent[];
+  /** Where the ticket goes, and the words for its record. */
+  readonly leaves?: { readonly to: Wait; readonly note: string } | undefined;
+  /** Another job for the ticket. */
+  readonly job?: Job;
+}
+
+/**
+ * Writes events behind those that were read, all or none, with the projections they change; "behind"
+ * when others came first, or an id stands already. Then the screens are told.
+ */
+export async function grow(
+  db: Database,
+  ledger: OpenLedger,
+  growing: Growing,
+): Promise<"written" | "behind"> {
+  const events = [...ledger.events, ...growing.added];
+  const waits = growing.leaves?.to ?? ledger.facts.waits;
+  const next: OpenLedger = {
+    ...ledger,
+    facts: { ...ledger.facts, waits, ...(growing.job ? { job: growing.job } : {}) },
+    events,
+    written: growing.added.length > 0 ? events.length : ledger.written,
+    folded: foldOn(ledger.model, ledger.folded, events),
+  };
+  const line = workLine(
+    ledger.model,
+    next.facts.job,
+    diveFromState(ledger.model, next.folded.state),
+  );
+  try {
+    const isWritten = await db.write(async (transaction) => {
+      if (!(await isAsRead(db, ledger, transaction))) return false;
+      await writeEvents(db, ledger, next, transaction);
+      await writeTicket(db, ledger, growing, transaction);
+      await keepLine(db, ledger.facts.number, line, transaction);
+      return true;
+    });
+    if (!isWritten) return "behind";
+  } catch (error) {
+    if (error instanceof UniqueConstraintError) return "behind";
+    throw error;
+  }
+  keepLedger(db, next);
+  const from = ledger.events.length;
+  announce(ledger.stream, { from, events: sentFrom(next, from) });
+  return "written";
+}
+
+interface Standing {
+  waits: string;
+  job: string;
+  length: number | null;
+}
+
+/** Whether a ticket and its ledger are on disk as they were read. */
+async function isAsRead(
+  db: Database,
+  { facts, stream, written }: OpenLedger,
+  transaction: Transaction,
+): Promise<boolean> {
+  const [now] = await db.select<Standing>(
+    `SELECT waits, job, (SELECT length FROM streams WHERE id = $stream) AS length
+       FROM tickets WHERE number = $number`,
+    { stream, number: facts.number },
+    transaction,
+  );
+  return (
+    now?.waits === facts.waits &&
+    (now.length ?? 0) === written &&
+    now.job === JSON.stringify(facts.job)
+  );
+}
+
+async function writeEvents(
+  db: Database,
+  { facts, stream, guide, model, events: before, written }: OpenLedger,
+  { events: after }: OpenLedger,
+  transaction: Transaction,
+): Promise<void> {
+  if (after.length === before.length) return;
+  const rows = after.slice(written).map((event, i) => storedEvent(stream, written + i, event));
+  const head = { id: stream, guide, ticket: facts.number };
+  await addEvents(db, head, written, rows, transaction);
+  await addTallies(db, tallyChanges(model.guide, before, after), transaction);
+  await addMissed(db, facts.guideId, missedChanges(before, after), transaction);
+}
+
+/** How often more (or less) each joint and part was missed in the longer ledger. */
+export function missedChanges(
+  before: readonly LedgerEvent[],
+  after: readonly LedgerEvent[],
+): Readonly<Record<string, number>> {
+  const changes: Record<string, number> = {};
+  for (const id of missedIn(after)) changes[id] = (changes[id] ?? 0) + 1;
+  for (const id of missedIn(before)) changes[id] = (changes[id] ?? 0) - 1;
+  return Object.fromEntries(Object.entries(changes).filter(([, times]) => times !== 0));
+}
+
+async function writeTicket(
+  db: Database,
+  { facts }: OpenLedger,
+  { added, leaves, job }: Growing,
+  transaction: Transaction,
+): Promise<void> {
+  if (job) await changeTicketJob(db, facts.number, job, transaction);
+  const last = added.at(-1);
+  if (!leaves || !last) return;
+  const { at, by } = last;
+  const transition = { at, by, from: facts.waits, to: leaves.to, note: leaves.note };
+  await addTransition(db, facts.number, transition, transaction);
+}

@@ -1,0 +1,135 @@
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import {
+  type Entry,
+  type Folded,
+  foldOn,
+  jobStream,
+  type LedgerEvent,
+  type PinnedGuide,
+  readEvents,
+  storedEvent,
+  type StoredEvent,
+} from "../../core/bench/index.ts";
+import type { Model } from "../../core/rules/index.ts";
+import type { TicketTrouble, TicketUnknown } from "../../core/ticket/index.ts";
+import { readStream } from "../../data/bench/index.server.ts";
+import type { Database } from "../../data/database/index.server.ts";
+import { currentHash, modelFor } from "../../data/guide/index.server.ts";
+import { ticketFacts, type TicketFacts } from "../../data/ticket/index.server.ts";
+import { planFor } from "../plan/index.server.ts";
+
+/**
+ * A ticket's ledger as the bench sees it. Unopened, it begins with the plan of its job by the guide
+ * as it is now, not yet written; begun, it goes by the version that its start names, for ever.
+ */
+export interface OpenLedger {
+  readonly facts: TicketFacts;
+  readonly stream: string;
+  readonly guide: PinnedGuide;
+  readonly model: Model;
+  readonly events: readonly LedgerEvent[];
+  /** How many of the events are on disk: none or all. */
+  readonly written: number;
+  readonly folded: Folded;
+}
+
+export type LedgerError = TicketUnknown | TicketTrouble;
+
+/** The ledger of a ticket as it is on disk. */
+export async function readLedger(
+  db: Database,
+  number: number,
+  by: string,
+): Promise<Result<OpenLedger, LedgerError>> {
+  const facts = await ticketFacts(db, number);
+  if (!facts) return fail({ type: "ticket-unknown" });
+  const stream = await readStream(db, jobStream(number));
+  return stream ? begun(db, facts, stream) : unbegun(db, facts, by);
+}
+
+async function begun(
+  db: Database,
+  facts: TicketFacts,
+  { id, guide, events: stored }: NonNullable<Awaited<ReturnType<typeof readStream>>>,
+): Promise<Result<OpenLedger, LedgerError>> {
+  const model = await modelFor(db, guide.version, guide.code);
+  if (!model.ok) return model;
+  const events = readEvents(stored, guide);
+  if (!events.ok) return events;
+  return opened(facts, id, guide, model.value, events.value, events.value.length);
+}
+
+async function unbegun(
+  db: Database,
+  facts: TicketFacts,
+  by: string,
+): Promise<Result<OpenLedger, LedgerError>> {
+  const { guideId, code, number, takenIn } = facts;
+  const version = await currentHash(db, guideId);
+  if (version === undefined) return fail({ type: "guide-gone", version: guideId });
+  const guide = { version, code };
+  const entry = await startOf(db, guide, facts);
+  if (!entry.ok) return entry;
+  const model = await modelFor(db, version, code);
+  if (!model.ok) return model;
+  const start = { id: `${jobStream(number)}.start`, at: takenIn, by, entry: entry.value };
+  return opened(facts, jobStream(number), guide, model.value, [start], 0);
+}
+
+/** Folds what was read; a ledger that does not fit its guide is this ticket's trouble alone. */
+function opened(
+  facts: TicketFacts,
+  stream: string,
+  guide: PinnedGuide,
+  model: Model,
+  events: readonly LedgerEvent[],
+  written: number,
+): Result<OpenLedger, LedgerError> {
+  try {
+    const folded = foldOn(model, undefined, events);
+    return ok({ facts, stream, guide, model, events, written, folded });
+  } catch (error) {
+    return fail({ type: "ledger-broken", why: error instanceof Error ? error.message : "unknown" });
+  }
+}
+
+/** The entry that opens a closed machine with the plan of its ticket's job. */
+export async function startOf(
+  db: Database,
+  guide: PinnedGuide,
+  { job }: Pick<TicketFacts, "job">,
+): Promise<Result<Entry, TicketTrouble>> {
+  const plan = await planFor(db, guide, job);
+  return plan.ok ? ok({ do: "start", guide, job, down: plan.value.down }) : plan;
+}
+
+/** The events of a ledger as they are sent, from one on. */
+export const sentFrom = (
+  { stream, events }: Pick<OpenLedger, "stream" | "events">,
+  from: number,
+): readonly StoredEvent[] =>
+  events.slice(from).map((event, i) => storedEvent(stream, from + i, event));
+
+/** Ledgers of this process's last ticks, so that a tick does not read and fold all that came before it. */
+const kept = new WeakMap<Database, Map<number, OpenLedger>>();
+const MOST = 200;
+
+/** A ledger as it was after the last tick of this process, or, with `isFresh`, as it is on disk. */
+export async function ledgerOf(
+  db: Database,
+  number: number,
+  by: string,
+  isFresh: boolean,
+): Promise<Result<OpenLedger, LedgerError>> {
+  const known = isFresh ? undefined : kept.get(db)?.get(number);
+  return known ? ok(known) : readLedger(db, number, by);
+}
+
+/** Keeps a ledger for the next tick; of too many, the one that was used longest ago is dropped. */
+export function keepLedger(db: Database, ledger: OpenLedger): void {
+  let all = kept.get(db);
+  if (!all) kept.set(db, (all = new Map<number, OpenLedger>()));
+  all.delete(ledger.facts.number);
+  all.set(ledger.facts.number, ledger);
+  if (all.size > MOST) all.delete(all.keys().next().value!);
+}

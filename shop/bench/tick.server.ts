@@ -1,0 +1,131 @@
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import {
+  admit,
+  apply,
+  type BenchState,
+  type Entry,
+  leavesFor,
+  type LedgerEvent,
+  routeDown,
+  type SentTick,
+  stopById,
+  type TickError,
+  type TickReply,
+} from "../../core/bench/index.ts";
+import { savedState } from "../../core/plan/index.ts";
+import type { Job, JobError, Model } from "../../core/rules/index.ts";
+import { stopAsk } from "../../core/words/index.ts";
+import { eventById } from "../../data/bench/index.server.ts";
+import type { Act } from "../act.server.ts";
+import { planAside } from "../plan/index.server.ts";
+import { grow, type Growing } from "./grow.server.ts";
+import { ledgerOf, sentFrom, type OpenLedger } from "./ledgers.server.ts";
+
+/** How often a tick is judged anew because others came first; then it is given back. */
+const MOST_TRIES = 8;
+
+/**
+ * Writes one event. `after` is the number of events the client knows. An event that stands already is
+ * acknowledged again and written once; its id with other content, or by somebody else, is refused.
+ * Gives the events that the client has not seen: its own, and a new plan where its step made the old
+ * one impossible. It is judged first (a new plan takes its time, in a worker) and then written in a
+ * transaction of its own, if nothing has come between; else it is judged anew.
+ */
+export async function tick(act: Act, number: number, sent: SentTick): Promise<TickReply> {
+  const { db, actor } = act;
+  const event: LedgerEvent = { id: sent.id, at: sent.at, by: actor.id, entry: sent.entry };
+  for (let tries = 0; tries < MOST_TRIES; tries++) {
+    const isFresh = tries > 0;
+    const ledger = await ledgerOf(db, number, actor.id, isFresh);
+    if (!ledger.ok) return ledger;
+    const known = ledger.value.events.find(({ id }) => id === event.id);
+    if (known) return isSame(known, event) ? ok(sentFrom(ledger.value, sent.after)) : taken();
+    const judged = await judge(act, ledger.value, event, sent.after);
+    if (!judged.ok) {
+      // What was kept may be behind: a refusal is given by what is on disk.
+      if (isFresh) return judged;
+      continue;
+    }
+    if ((await grow(db, ledger.value, judged.value)) === "written") {
+      const events = [...ledger.value.events, ...judged.value.added];
+      return ok(sentFrom({ ...ledger.value, events }, sent.after));
+    }
+    const elsewhere = await eventById(db, event.id);
+    if (elsewhere && elsewhere.stream !== ledger.value.stream) return taken();
+  }
+  return fail({ type: "busy" });
+}
+
+const taken = (): TickReply => fail({ type: "id-taken" });
+
+const isSame = (a: LedgerEvent, b: LedgerEvent): boolean =>
+  a.by === b.by && canonical(a.entry) === canonical(b.entry);
+
+/** An entry as text that does not depend on the order of its keys. */
+const canonical = (entry: Entry): string =>
+  JSON.stringify(entry, (_, value: unknown) =>
+    typeof value === "object" && value !== null && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value,
+  );
+
+/** What this event adds to the ledger as it stands, or why it may not be written. */
+async function judge(
+  act: Act,
+  ledger: OpenLedger,
+  event: LedgerEvent,
+  after: number,
+): Promise<Result<Growing, TickError>> {
+  const { facts, events, model, folded } = ledger;
+  if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
+  if (after !== events.length) return fail({ type: "stale", events: sentFrom(ledger, after) });
+  const admitted = admit(model, folded.state, event.entry);
+  if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
+  const follows = await followUp(model, folded.state, event);
+  const added = follows ? [event, { ...follows, id: act.newId() }] : [event];
+  return ok({ added, leaves: leavesBench(model, event.entry) });
+}
+
+/** That a job is closed, or held, with the words for the ticket's record. */
+function leavesBench({ guide }: Model, entry: Entry): Growing["leaves"] {
+  const to = leavesFor(guide, entry);
+  if (to === undefined) return undefined;
+  if (entry.do === "close") return { to, note: entry.explained ?? "count at zero" };
+  if (entry.do !== "answer") return undefined;
+  const stop = stopById(guide, entry.stop);
+  return stop && { to, note: `held: ${stopAsk(guide, stop)} ${entry.answer}` };
+}
+
+/** A new plan from here, when the steps that are left no longer lead to the end. */
+async function followUp(
+  model: Model,
+  before: BenchState,
+  event: LedgerEvent,
+): Promise<Omit<LedgerEvent, "id"> | undefined> {
+  const { entry, at, by, id: causedBy } = event;
+  if (entry.do !== "release" && entry.do !== "lift" && entry.do !== "rework") return undefined;
+  const state = apply(model, before, entry);
+  const isBack = entry.do === "rework";
+  if (!isBack && (state.phase !== "down" || routeDown(model, state).complete)) return undefined;
+  const job = isBack ? reachJob(before, entry.joint) : state.job!;
+  const plan = await replan(model, state, job);
+  if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
+  return { at, by, causedBy, entry: plan.value };
+}
+
+/** The job of going back to a joint, done the way the job was. */
+const reachJob = ({ job }: BenchState, joint: string): Job => ({
+  for: [],
+  reach: [joint],
+  ...(job?.mode === undefined ? {} : { mode: job.mode }),
+});
+
+/** The entry that leads on from the machine as it is now, for the same job or another one. */
+export async function replan(
+  model: Model,
+  { machine }: BenchState,
+  job: Job,
+): Promise<Result<Entry, JobError>> {
+  const plan = await planAside({ guide: model.guide, job, from: savedState(model, machine) });
+  return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : plan;
+}

@@ -1,0 +1,154 @@
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import {
+  allCodes,
+  type FactChange,
+  type Guide,
+  guideChanges,
+  guideForCode,
+} from "../../core/guide/index.ts";
+import type { Database } from "../../data/database/index.server.ts";
+import {
+  currentHash,
+  currentHashes,
+  guideVersion,
+  modelFor,
+  versionsOf,
+  type GuideVersion,
+} from "../../data/guide/index.server.ts";
+import { changeableTickets } from "../../data/ticket/index.server.ts";
+
+/** A machine in the list: a guide as its first codes name it, or one of its sisters. */
+export interface GuideLine {
+  readonly guideId: string;
+  readonly name: string;
+  readonly codes: readonly string[];
+  readonly recognise: string;
+  readonly parts: number;
+  readonly joints: number;
+  readonly partCodes: readonly string[];
+}
+
+/** A guide that cannot be read is one line that says so. */
+export interface BrokenGuide {
+  readonly guideId: string;
+  readonly path: string;
+}
+
+export async function guideList(
+  db: Database,
+): Promise<{ readonly lines: readonly GuideLine[]; readonly broken: readonly BrokenGuide[] }> {
+  const lines: GuideLine[] = [];
+  const broken: BrokenGuide[] = [];
+  for (const { guideId, hash } of await currentHashes(db)) {
+    const guide = await guideVersion(db, hash);
+    if (guide.ok) lines.push(...linesOf(guide.value));
+    else
+      broken.push({ guideId, path: guide.error.type === "guide-broken" ? guide.error.path : "" });
+  }
+  return { lines, broken };
+}
+
+const linesOf = (guide: Guide): readonly GuideLine[] => [
+  lineOf(guide, guide.codes, guide.recognise),
+  ...Object.entries(guide.variants ?? {}).flatMap(([code, { about }]) => {
+    const variant = guideForCode(guide, code);
+    return variant.ok ? [lineOf(variant.value, [code], about)] : [];
+  }),
+];
+
+const lineOf = (guide: Guide, codes: readonly string[], recognise: string): GuideLine => ({
+  guideId: guide.id,
+  name: `${guide.maker} ${guide.model}`,
+  codes,
+  recognise,
+  parts: Object.keys(guide.parts).length,
+  joints: Object.keys(guide.joints).length,
+  partCodes: Object.values(guide.parts).flatMap(({ codes: own }) => own ?? []),
+});
+
+export interface GuidePage {
+  readonly guide: Guide;
+  readonly whole: Guide;
+  readonly codes: readonly string[];
+  readonly code: string;
+  readonly tickets: readonly { readonly number: number; readonly customer: string }[];
+  /** The newest first, each with what it changed. */
+  readonly versions: readonly (GuideVersion & { readonly changes: readonly FactChange[] })[];
+}
+
+export type GuidePageError =
+  | { readonly type: "guide-unknown" }
+  | { readonly type: "guide-unreadable"; readonly path: string }
+  | { readonly type: "code-unknown" };
+
+/** A guide as it is now, for one underside code (the first when none is named), with its versions. */
+export async function guidePage(
+  db: Database,
+  guideId: string,
+  wanted: string | undefined,
+): Promise<Result<GuidePage, GuidePageError>> {
+  const hash = await currentHash(db, guideId);
+  if (hash === undefined) return fail({ type: "guide-unknown" });
+  const whole = await guideVersion(db, hash);
+  if (!whole.ok) {
+    const path = whole.error.type === "guide-broken" ? whole.error.path : "";
+    return fail({ type: "guide-unreadable", path });
+  }
+  const code = wanted ?? whole.value.codes[0]!;
+  const variant = guideForCode(whole.value, code);
+  if (!variant.ok) return fail({ type: "code-unknown" });
+  const [tickets, versions] = await Promise.all([
+    changeableTickets(db, guideId),
+    withChanges(db, await versionsOf(db, guideId)),
+  ]);
+  return ok({
+    guide: variant.value,
+    whole: whole.value,
+    codes: allCodes(whole.value),
+    code,
+    tickets,
+    versions,
+  });
+}
+
+/** How many of the last versions say what they changed: reading them costs a file each. */
+const MOST_CHANGES = 20;
+
+async function withChanges(
+  db: Database,
+  versions: readonly GuideVersion[],
+): Promise<GuidePage["versions"]> {
+  return Promise.all(
+    versions.map(async (version, i) => {
+      const before = versions[i + 1];
+      if (!before || i >= MOST_CHANGES) return { ...version, changes: [] };
+      const [from, to] = await Promise.all([
+        guideVersion(db, before.hash),
+        guideVersion(db, version.hash),
+      ]);
+      const changes = from.ok && to.ok ? guideChanges(from.value, to.value) : [];
+      return { ...version, changes };
+    }),
+  );
+}
+
+/** The file of a guide as it is now, or of one version by its hash. */
+export async function guideFile(
+  db: Database,
+  guideId: string,
+  hash?: string,
+): Promise<Guide | undefined> {
+  const version = hash ?? (await currentHash(db, guideId));
+  const guide = version === undefined ? undefined : await guideVersion(db, version);
+  return guide?.ok && guide.value.id === guideId ? guide.value : undefined;
+}
+
+/** The guide of a version for one code: it never changes, so it is sent once and kept. */
+export async function pinnedGuide(
+  db: Database,
+  hash: string,
+  code: string,
+): Promise<Guide | undefined> {
+  const model = await modelFor(db, hash, code);
+  return model.ok ? model.value.guide : undefined;
+}

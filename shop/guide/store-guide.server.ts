@@ -1,0 +1,109 @@
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import { diveFromPlan } from "../../core/bench/index.ts";
+import {
+  type FactChange,
+  type Finding,
+  type Guide,
+  guideChanges,
+  parseGuide,
+} from "../../core/guide/index.ts";
+import { ticketsOnOther } from "../../data/bench/index.server.ts";
+import type { Database } from "../../data/database/index.server.ts";
+import {
+  addVersion,
+  bodyOf,
+  currentHash,
+  guideVersion,
+  modelFor,
+  type GuideVersion,
+} from "../../data/guide/index.server.ts";
+import { keepLine, unbegunTickets, type WorkLine } from "../../data/ticket/index.server.ts";
+import { stampOf, type Act } from "../act.server.ts";
+import { checkAside, planFor } from "../plan/index.server.ts";
+import { workLine } from "../ticket/lines.server.ts";
+
+/** What came of taking a guide file in. */
+export interface StoredGuide {
+  readonly guideId: string;
+  /** The new version; undefined: the file says what the guide says already. */
+  readonly version: GuideVersion | undefined;
+  /** What differs in facts from the version before; none for a first one. */
+  readonly changes: readonly FactChange[];
+  /** Open tickets whose job has begun with an older version, and stays on it. */
+  readonly staysOn: readonly number[];
+  /** Open tickets that have not begun, and whose job this version cannot do: they say why. */
+  readonly troubled: readonly number[];
+}
+
+/**
+ * Takes a guide file in as the next version of its guide, or says why not: a guide with errors never
+ * gets in. Jobs that have begun stay on their version; those that have not go by the new one.
+ */
+export async function storeGuide(
+  act: Act,
+  file: unknown,
+  why: string,
+): Promise<Result<StoredGuide, readonly Finding[]>> {
+  const parsed = parseGuide(file);
+  if (!parsed.ok) return parsed;
+  const errors = await checkAside(file);
+  if (errors.length > 0) return fail(errors);
+  const guide = parsed.value;
+  const before = await currentHash(act.db, guide.id);
+  if (before === bodyOf(guide).hash) {
+    const none = { changes: [], staysOn: [], troubled: [] };
+    return ok({ guideId: guide.id, version: undefined, ...none });
+  }
+  const stamp = { ...stampOf(act), why };
+  const added = await act.db.write((transaction) => addVersion(act.db, guide, stamp, transaction));
+  if ("type" in added) {
+    const about = { type: "code-taken", code: added.code, by: added.by } as const;
+    return fail([{ level: "error", path: "/codes", about }]);
+  }
+  return ok({
+    guideId: guide.id,
+    version: added,
+    changes: await changesSince(act.db, before, guide),
+    staysOn: await ticketsOnOther(act.db, guide.id, added.hash),
+    troubled: await renewLines(act.db, added),
+  });
+}
+
+async function changesSince(
+  db: Database,
+  hash: string | undefined,
+  guide: Guide,
+): Promise<readonly FactChange[]> {
+  const before = hash === undefined ? undefined : await guideVersion(db, hash);
+  return before?.ok ? guideChanges(before.value, guide) : [];
+}
+
+/** The lines of tickets that have not begun, by the new version; gives those that it cannot do. */
+async function renewLines(
+  db: Database,
+  { guideId, hash: version }: GuideVersion,
+): Promise<readonly number[]> {
+  const troubled: number[] = [];
+  for (const { number, code, job } of await unbegunTickets(db, guideId)) {
+    const line = await unbegunLine(db, { version, code }, job);
+    if (line.trouble) troubled.push(number);
+    await db.write((transaction) => keepLine(db, number, line, transaction));
+  }
+  return troubled;
+}
+
+/** The line of a job that has not begun; where there is no plan, why. */
+export async function unbegunLine(
+  db: Database,
+  guide: Parameters<typeof planFor>[1],
+  job: Parameters<typeof planFor>[2],
+): Promise<WorkLine> {
+  const model = await modelFor(db, guide.version, guide.code);
+  if (!model.ok) {
+    return { machine: "", work: job.for.join(", "), dive: undefined, trouble: model.error };
+  }
+  const plan = await planFor(db, guide, job);
+  return plan.ok
+    ? workLine(model.value, job, diveFromPlan(plan.value))
+    : { ...workLine(model.value, job, undefined), trouble: plan.error };
+}

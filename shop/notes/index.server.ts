@@ -1,0 +1,1 @@
+export { keepNote, takeNoteAway, type NewNote, type NoteError } from "./notes.server.ts";

@@ -1,0 +1,56 @@
+import sharp from "sharp";
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import type { TicketUnknown } from "../../core/ticket/index.ts";
+import { addPhoto, dropPhoto, photosOf, type Photo } from "../../data/photos/index.server.ts";
+import { ticketFacts } from "../../data/ticket/index.server.ts";
+import { stampOf, type Act } from "../act.server.ts";
+
+export const MOST_PHOTO_BYTES = 20_000_000;
+export type PhotoError =
+  TicketUnknown | { readonly type: "too-big" } | { readonly type: "no-photo" };
+
+const KINDS = ["jpeg", "png", "webp"];
+const LONGEST = 2400;
+const THUMB = 220;
+
+/**
+ * Keeps a photo of a step, and gives the ticket's photos: what it is says its content, not its name. It
+ * is turned upright, made small enough and written anew as JPEG, so nothing else that was in the file
+ * (place, camera, owner) is kept.
+ */
+export async function keepPhoto(
+  act: Act,
+  ticket: number,
+  step: string,
+  bytes: Uint8Array,
+): Promise<Result<readonly Photo[], PhotoError>> {
+  if (!(await ticketFacts(act.db, ticket))) return fail({ type: "ticket-unknown" });
+  if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
+  const made = await photoAndThumb(bytes).catch(() => undefined);
+  if (!made) return fail({ type: "no-photo" });
+  const { width, height } = made.info;
+  const photo = { id: act.newId(), ticket, step, width, height, ...stampOf(act) };
+  await addPhoto(act.db, photo, { full: made.data, thumb: made.thumb });
+  return ok(await photosOf(act.db, ticket));
+}
+
+async function photoAndThumb(bytes: Uint8Array) {
+  const image = sharp(bytes, { limitInputPixels: 100_000_000 }).rotate();
+  const { format } = await image.metadata();
+  if (!KINDS.includes(format)) return undefined;
+  const full = image.clone().resize(LONGEST, LONGEST, { fit: "inside", withoutEnlargement: true });
+  const { data, info } = await full.jpeg({ quality: 86 }).toBuffer({ resolveWithObject: true });
+  const thumb = await sharp(data).resize(THUMB, THUMB, { fit: "inside" }).jpeg().toBuffer();
+  return { data, info, thumb };
+}
+
+/** Takes a photo away, and gives those that are left. */
+export async function takePhotoAway(
+  { db }: Act,
+  ticket: number,
+  id: string,
+): Promise<Result<readonly Photo[], TicketUnknown>> {
+  if (!(await ticketFacts(db, ticket))) return fail({ type: "ticket-unknown" });
+  await dropPhoto(db, ticket, id);
+  return ok(await photosOf(db, ticket));
+}

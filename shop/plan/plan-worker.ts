@@ -1,0 +1,18 @@
+import type { Result } from "../../core/base/result.ts";
+import { guideErrors } from "../../core/check/index.ts";
+import type { Finding, Guide } from "../../core/guide/index.ts";
+import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
+import type { Job, JobError } from "../../core/rules/index.ts";
+
+/** A job to be planned on a machine that is closed, or as it lies on the bench now. */
+export interface PlanTask {
+  readonly guide: Guide;
+  readonly job: Job;
+  readonly from?: SavedState;
+}
+
+/** What a worker of the pool runs: the core's planner, and the check of a guide; nothing else. */
+export const planTask = ({ guide, job, from }: PlanTask): Result<Plan, JobError> =>
+  planJob(guide, job, from);
+
+export const checkTask = (file: unknown): readonly Finding[] => guideErrors(file);

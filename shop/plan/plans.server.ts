@@ -1,0 +1,42 @@
+import { createHash } from "node:crypto";
+import { ok, type Result } from "../../core/base/result.ts";
+import type { PinnedGuide } from "../../core/bench/index.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import type { Job, JobError } from "../../core/rules/index.ts";
+import type { GuideTrouble } from "../../core/ticket/index.ts";
+import type { Database } from "../../data/database/index.server.ts";
+import { modelFor } from "../../data/guide/index.server.ts";
+import { keepPlan, keptPlan } from "../../data/plan/index.server.ts";
+import { planAside } from "./pool.server.ts";
+
+export type PlanError = GuideTrouble | JobError;
+
+/** The plan of a job on a closed machine: made once, then kept by guide version, code and job. */
+export async function planFor(
+  db: Database,
+  guide: PinnedGuide,
+  job: Job,
+): Promise<Result<Plan, PlanError>> {
+  const model = await modelFor(db, guide.version, guide.code);
+  if (!model.ok) return model;
+  const text = `${guide.version}:${guide.code}:${JSON.stringify(job)}`;
+  const key = createHash("sha256").update(text).digest("hex");
+  const kept = await keptPlan(db, key);
+  if (kept) return ok(kept);
+  const making = underWay.get(key) ?? makePlan(db, key, { guide: model.value.guide, job });
+  underWay.set(key, making);
+  return making.finally(() => underWay.delete(key));
+}
+
+/** Plans that are being made now: who asks for the same one waits for it. */
+const underWay = new Map<string, Promise<Result<Plan, JobError>>>();
+
+async function makePlan(
+  db: Database,
+  key: string,
+  task: Parameters<typeof planAside>[0],
+): Promise<Result<Plan, JobError>> {
+  const plan = await planAside(task);
+  if (plan.ok) await keepPlan(db, key, plan.value);
+  return plan;
+}

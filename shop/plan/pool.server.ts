@@ -1,0 +1,37 @@
+import { existsSync } from "node:fs";
+import path from "node:path";
+import { Piscina } from "piscina";
+import type { Result } from "../../core/base/result.ts";
+import type { Finding } from "../../core/guide/index.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import type { JobError } from "../../core/rules/index.ts";
+import { checkTask, planTask, type PlanTask } from "./plan-worker.ts";
+
+/** Built beside the server; where nothing is built (tests, the demo's loader, dev) it is not there. */
+const WORKER = path.resolve("build/workers/plan-worker.js");
+
+let pool: Piscina | undefined;
+
+/**
+ * The pool of workers that plan off the request's thread; they start with the first job and end when
+ * there was nothing to do for half a minute. Without a build there is none.
+ */
+function workers(): Piscina | undefined {
+  if (process.env["NODE_ENV"] !== "production" || !existsSync(WORKER)) return undefined;
+  pool ??= new Piscina({ filename: WORKER, idleTimeout: 30_000, minThreads: 0 });
+  return pool;
+}
+
+/** Plans a job aside. */
+export async function planAside(task: PlanTask): Promise<Result<Plan, JobError>> {
+  const aside = workers();
+  if (!aside) return planTask(task);
+  return (await aside.run(task, { name: "planTask" })) as Result<Plan, JobError>;
+}
+
+/** Checks a guide file aside. */
+export async function checkAside(file: unknown): Promise<readonly Finding[]> {
+  const aside = workers();
+  if (!aside) return checkTask(file);
+  return (await aside.run(file, { name: "checkTask" })) as readonly Finding[];
+}

@@ -1,0 +1,7 @@
+export {
+  faultsNow,
+  keepSoak,
+  soakPage,
+  type KeepSoakError,
+  type SoakPage,
+} from "./soaks.server.ts";

@@ -1,0 +1,85 @@
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import type { BenchState } from "../../core/bench/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import { soakFacts, type SoakFacts, type SoakFault } from "../../core/soak/index.ts";
+import type {
+  Ticket,
+  TicketLine,
+  TicketTrouble,
+  TicketUnknown,
+  Transition,
+} from "../../core/ticket/index.ts";
+import { soaksOf } from "../../data/soak/index.server.ts";
+import { lineOfTicket, ticketByNumber, transitionsOf } from "../../data/ticket/index.server.ts";
+import { readLedger } from "../bench/index.server.ts";
+import { today, type Shop } from "../open.server.ts";
+import { planFor } from "../plan/index.server.ts";
+import { faultsNow } from "../soak/index.server.ts";
+
+export interface SoakLine {
+  readonly round: "before" | "after";
+  readonly by: string;
+  readonly at: string;
+  readonly facts: SoakFacts | undefined;
+}
+
+export interface TicketPage {
+  readonly ticket: Ticket;
+  readonly line: TicketLine;
+  readonly today: string;
+  readonly transitions: readonly Transition[];
+  readonly soaks: readonly SoakLine[];
+  /** What is wrong by the last soak; undefined when none was run since the machine was shut. */
+  readonly faults: readonly SoakFault[] | undefined;
+  /** What the bench has made of it, or why that cannot be shown. */
+  readonly work: Result<
+    { readonly guide: Guide; readonly plan: Plan | undefined; readonly state: BenchState },
+    TicketTrouble
+  >;
+}
+
+export async function ticketPage(
+  shop: Shop,
+  number: number,
+): Promise<Result<TicketPage, TicketUnknown>> {
+  const { db } = shop;
+  const [ticket, line] = await Promise.all([ticketByNumber(db, number), lineOfTicket(db, number)]);
+  if (!ticket || !line) return fail({ type: "ticket-unknown" });
+  const [transitions, soaks, work] = await Promise.all([
+    transitionsOf(db, number),
+    soaksOf(db, number),
+    workOf(shop, ticket),
+  ]);
+  const faults = ticket.waits === "soak" ? await faultsNow(db, ticket) : [];
+  return ok({
+    ticket,
+    line,
+    today: today(shop),
+    transitions,
+    soaks: soaks.map(({ round, readings, by, at }) => ({
+      round,
+      by,
+      at,
+      facts: soakFacts(readings),
+    })),
+    faults,
+    work,
+  });
+}
+
+async function workOf({ db }: Shop, { number, job }: Ticket): Promise<TicketPage["work"]> {
+  const ledger = await readLedger(db, number, "");
+  if (!ledger.ok) {
+    if (ledger.error.type === "ticket-unknown") throw new Error(`ticket ${number} went away`);
+    return fail(ledger.error);
+  }
+  const { guide, model, folded, written } = ledger.value;
+  const plan = await planFor(db, guide, job);
+  const { state } = folded;
+  return ok({
+    guide: model.guide,
+    plan: plan.ok ? plan.value : undefined,
+    state: written === 0 ? { ...state, phase: "idle" } : state,
+  });
+}

@@ -1,0 +1,182 @@
+import { GOOD_MACHINE, simulatedProbe } from "../../core/devices/index.ts";
+import { done, MIREL, only, TestShop, TOBIN } from "../../testing/shop.ts";
+import { ticketCounts, transitionsOf } from "../../data/ticket/index.server.ts";
+import { faultsNow, keepSoak, soakPage } from "../soak/index.server.ts";
+import {
+  allTickets,
+  counter,
+  decide,
+  find,
+  knownCode,
+  takeIn,
+  ticketPage,
+} from "./index.server.ts";
+
+let shop: TestShop;
+beforeEach(async () => {
+  shop = await TestShop.open();
+});
+afterEach(() => shop.close());
+
+describe("taking in", () => {
+  test("tickets are numbered on as numbers: after 9999 comes 10000, and 10001", async () => {
+    expect([await shop.ticket(), await shop.ticket()]).toEqual([1001, 1002]);
+    await shop.db.sequelize.query(
+      "INSERT INTO tickets SELECT 9999, customerId, guideId, code, serial, fault, condition, job, waits, promised, takenIn FROM tickets WHERE number = 1001",
+    );
+    expect([await shop.ticket(), await shop.ticket()]).toEqual([10000, 10001]);
+  });
+  test("a customer who comes again is the same customer", async () => {
+    await shop.ticket();
+    await shop.ticket();
+    await shop.ticket({ phone: "2" });
+    expect(await shop.db.tables.customers.count()).toBe(2);
+  });
+  test("an unknown code, a part that is not there: nothing is written", async () => {
+    const facts = {
+      customer: "W",
+      phone: "",
+      fault: "x",
+      serial: "",
+      condition: "",
+      mode: "short",
+      promised: "2026-01-05",
+    } as const;
+    expect(await takeIn(shop.act(), { ...facts, code: "NO-1", parts: ["fan"] })).toEqual({
+      ok: false,
+      error: { type: "code-not-known", code: "NO-1" },
+    });
+    expect(await takeIn(shop.act(), { ...facts, code: "MT15-A2", parts: ["wing"] })).toEqual({
+      ok: false,
+      error: { type: "part-not-here", part: "wing" },
+    });
+    expect(await shop.db.tables.tickets.count()).toBe(0);
+    expect(await shop.db.tables.customers.count()).toBe(0);
+  });
+});
+
+describe("decisions", () => {
+  test("one is taken once and recorded; the second is told where the ticket stands", async () => {
+    const number = await shop.atBench();
+    expect(await decide(shop.act(), number, "yes-ready", "")).toEqual({
+      ok: false,
+      error: { type: "moved-on", waits: "bench" },
+    });
+    expect(await decide(shop.act(), 9999, "no", "")).toMatchObject({
+      error: { type: "ticket-unknown" },
+    });
+    expect(only(await transitionsOf(shop.db, number))).toEqual({
+      at: "2026-01-01T08:00:00.000Z",
+      by: "tobin",
+      from: "customer",
+      to: "bench",
+      note: "",
+    });
+  });
+  test("counts go with them", async () => {
+    await shop.ticket();
+    await shop.atBench();
+    expect(Object.fromEntries(await ticketCounts(shop.db))).toEqual({ customer: 1, bench: 1 });
+  });
+  test("a soak over its limits goes out only with a word", async () => {
+    const number = await shop.atBench();
+    await shop.play(number);
+    const readings = Array.from(
+      { length: 180 },
+      simulatedProbe(3, { ...GOOD_MACHINE, fanRpm: 0, watts: 40 }),
+    );
+    const run = { id: "soak-run-1", round: "after" as const, readings };
+    done(await keepSoak(shop.act(TOBIN, 600), number, run));
+    expect(await decide(shop.act(), number, "soak-passed", "")).toEqual({
+      ok: false,
+      error: { type: "soak-over-limits" },
+    });
+    expect((await decide(shop.act(), number, "soak-passed", "Owner knows.")).ok).toBe(true);
+  });
+});
+
+describe("soaks", () => {
+  const readings = Array.from({ length: 9 }, simulatedProbe(1, GOOD_MACHINE));
+  const run = { id: "soak-one-1", round: "before" as const, readings };
+  test("a run sent twice is kept once; its id for another, or by somebody else, is refused", async () => {
+    const number = await shop.ticket();
+    expect(await keepSoak(shop.act(), number, run)).toEqual({ ok: true, value: true });
+    expect(await keepSoak(shop.act(), number, run)).toEqual({ ok: true, value: true });
+    const taken = { ok: false, error: { type: "id-taken" } };
+    expect(await keepSoak(shop.act(), number, { ...run, round: "after" })).toEqual(taken);
+    expect(await keepSoak(shop.act(MIREL), number, run)).toEqual(taken);
+    expect(await keepSoak(shop.act(), 9, run)).toMatchObject({ error: { type: "ticket-unknown" } });
+    expect(only((await soakPage(shop.db, number))!.runs)).toMatchObject({ readings, by: "tobin" });
+  });
+  test("a run before the machine was shut last does not count any more", async () => {
+    const number = await shop.atBench();
+    const hot = Array.from(
+      { length: 180 },
+      simulatedProbe(3, { ...GOOD_MACHINE, fanRpm: 0, watts: 40 }),
+    );
+    done(await keepSoak(shop.act(), number, { id: "too-early-1", round: "after", readings: hot }));
+    await shop.play(number);
+    const { facts } = await shop.ledger(number);
+    expect(await faultsNow(shop.db, facts)).toBeUndefined();
+    done(
+      await keepSoak(shop.act(TOBIN, 600), number, {
+        id: "in-time-1",
+        round: "after",
+        readings: hot,
+      }),
+    );
+    expect((await faultsNow(shop.db, facts))!.map(({ what }) => what)).toContain("fan");
+  });
+});
+
+describe("lists", () => {
+  test("the counter shows what waits, worst promise first; what was handed back has its own place", async () => {
+    const late = await shop.atBench({ promised: "2026-01-02" });
+    const soon = await shop.atBench({ promised: "2026-01-04" });
+    const gone = await shop.ticket({ customer: "Gone" });
+    await decide(shop.act(), gone, "no", "");
+    await decide(shop.act(), gone, "collected", "");
+    const { lines, handedBack } = await counter(shop.shop);
+    expect(lines.map(({ number }) => number)).toEqual([late, soon]);
+    expect(handedBack).toBe(1);
+    expect((await counter(shop.shop, "soak")).lines).toEqual([]);
+    const all = await allTickets(shop.shop, "", 1);
+    expect(all).toMatchObject({ tickets: 3, pages: 1 });
+    expect(all.lines.map(({ number }) => number)).toEqual([gone, soon, late]);
+  });
+  test("all tickets are looked through by number, name, serial, machine and part, page by page", async () => {
+    for (let i = 0; i < 52; i++) await shop.ticket({ customer: i === 7 ? "50% off_" : "Wren" });
+    const numbers = async (query: string, page = 1) =>
+      (await allTickets(shop.shop, query, page)).lines.map(({ number }) => number);
+    expect(await numbers("", 2)).toEqual([1002, 1001]);
+    expect(await numbers("", 99)).toEqual([1002, 1001]);
+    expect(await numbers("1008")).toEqual([1008]);
+    expect(await numbers("50% off_")).toEqual([1008]);
+    expect(await numbers("%")).toEqual([1008]);
+    expect(await numbers("A2-1")).toHaveLength(50);
+    expect(await numbers("Tern")).toHaveLength(50);
+    expect(await numbers("batt")).toHaveLength(50);
+    expect(await numbers("nobody")).toEqual([]);
+  });
+  test("the page of a ticket that is not there is told", async () => {
+    expect(await ticketPage(shop.shop, 9)).toEqual({
+      ok: false,
+      error: { type: "ticket-unknown" },
+    });
+    const page = done(await ticketPage(shop.shop, await shop.ticket()));
+    expect(page.work).toMatchObject({ ok: true, value: { state: { phase: "idle" } } });
+  });
+});
+
+test("the find box knows a ticket's number, and a code as the guide writes it", async () => {
+  const number = await shop.ticket();
+  expect(await find(shop.db, `#${number}`)).toEqual({ type: "ticket", number });
+  expect(await find(shop.db, "mt15-a3")).toEqual({ type: "code", code: "MT15-A3" });
+  expect(await find(shop.db, "99999999999999")).toBeUndefined();
+  expect(await find(shop.db, "nothing")).toBeUndefined();
+});
+
+test("a code says its machine and parts, or which codes there are", async () => {
+  expect((await knownCode(shop.db, "MT15-A3")).found).toMatchObject({ name: "Marrowby Tern 15" });
+  expect((await knownCode(shop.db, "X")).known).toEqual(["MT15-A2", "MT15-A3"]);
+});
