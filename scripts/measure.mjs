@@ -3,4 +3,4 @@ import { build, installPackages, run } from "./setup.mjs";
 
 installPackages();
 build();
-run("npx", ["tsx", "scripts/measure.ts", ...process.argv.slice(2)]);
+run("npx", ["tsx", "scripts/measure/main.ts", ...process.argv.slice(2)]);

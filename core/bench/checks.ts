@@ -1,17 +1,14 @@
-import type { Guide, GuideJoint } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import type { Round } from "./events.ts";
 import { type BenchState, type Checked, checkKey, doneIndex } from "./fold.ts";
+import { functionsOf } from "./functions.ts";
 
 /** A function to be tried out, and the connectors opened in this job that it hangs on. */
 export interface Check {
   readonly what: string;
   readonly because: readonly string[];
 }
-
-/** What a cooler that was moved asks for. */
-export const HEAT_CHECK = "temperature under load";
 
 /**
  * What has to be proven: every function whose connector was opened in this job, and the temperature
@@ -25,23 +22,11 @@ export function checksOf(model: Model, state: BenchState): readonly Check[] {
     ...state.made,
   ]);
   for (const id of [...opened].map((j) => model.jointIds[j]!)) {
-    const joint = guide.joints[id]!;
-    const serves =
-      joint.kind === "connector"
-        ? (joint.serves ?? [])
-        : holdsCooler(guide, joint)
-          ? [HEAT_CHECK]
-          : [];
-    for (const what of serves) because.set(what, [...(because.get(what) ?? []), id]);
+    for (const what of functionsOf(guide, id))
+      because.set(what, [...(because.get(what) ?? []), id]);
   }
   return [...because].map(([what, joints]) => ({ what, because: joints }));
 }
-
-/** Whether a joint presses a cooler, with paste or a pad under it, on the board. */
-const holdsCooler = (guide: Guide, joint: GuideJoint): boolean =>
-  (joint.kind === "screws" || joint.kind === "adhesive") &&
-  joint.joins.some((id) => guide.parts[id]!.handling?.includes("paste")) &&
-  joint.joins.some((id) => guide.parts[id]!.kind === "motherboard");
 
 /** Whether all that a check hangs on is made, so that it can be tried. */
 export const canTry = (model: Model, state: BenchState, { because }: Check): boolean =>

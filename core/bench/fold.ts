@@ -18,6 +18,7 @@ import {
   stepKey,
   takenBack,
 } from "./events.ts";
+import { functionsOf } from "./functions.ts";
 import { fromLastTime, type Lot, putIn, takenOut } from "./lots.ts";
 import { type Done, type DoneLift, placed } from "./mirror.ts";
 
@@ -203,9 +204,8 @@ function withoutChecksOf(
   checks: ReadonlyMap<string, Checked>,
   id: string,
 ): ReadonlyMap<string, Checked> {
-  const joint = model.guide.joints[id]!;
-  const serves = joint.kind === "connector" ? (joint.serves ?? []) : [];
-  return new Map([...checks].filter(([, { what }]) => !serves.includes(what)));
+  const spoilt = functionsOf(model.guide, id);
+  return new Map([...checks].filter(([, { what }]) => !spoilt.includes(what)));
 }
 
 function started(

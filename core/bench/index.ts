@@ -41,15 +41,7 @@ export {
   type Stop,
   type StopKind,
 } from "./stops.ts";
-export {
-  canTry,
-  checksOf,
-  closesMachine,
-  HEAT_CHECK,
-  resultOf,
-  checksLeft,
-  type Check,
-} from "./checks.ts";
+export { canTry, checksOf, closesMachine, resultOf, checksLeft, type Check } from "./checks.ts";
 export {
   leadRoute,
   lotsOf,
@@ -72,5 +64,6 @@ export {
   type EventError,
   type StoredEvent,
 } from "./stored-events.ts";
+export { HEAT_CHECK } from "./functions.ts";
 export { missedIn } from "./missed.ts";
 export type { Growth, TickError, TickReply } from "./tick.ts";

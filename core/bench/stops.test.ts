@@ -175,13 +175,14 @@ describe("checks", () => {
     const { id } = job.events.at(-1)!;
     const at = "2026-01-01T00:00:00Z";
     job.events.push({
-      id: `${id}.replan`,
+      id: "the-plan-after",
       at,
       by: "t",
+      causedBy: id,
       entry: { do: "replan", job: back, down: [] },
     });
     expect(job.state.phase).toBe("swap");
-    expect(job.tick({ do: "take-back", event: `${id}.replan` })).toBeUndefined();
+    expect(job.tick({ do: "take-back", event: "the-plan-after" })).toBeUndefined();
     expect(job.state).toEqual({ ...before, live: before.live });
   });
 });

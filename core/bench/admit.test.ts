@@ -2,7 +2,6 @@ import { pick, seeded } from "../base/seeded.ts";
 import type { GuideJoint } from "../guide/index.ts";
 import { planJob } from "../plan/index.ts";
 import { modelOf } from "../rules/index.ts";
-import { sweepLength, sweepOrder } from "../screws/index.ts";
 import { expectedLeft } from "./admit.ts";
 import { diveFromState } from "./dive-of-job.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
@@ -237,24 +236,6 @@ describe("any order that is admitted leads to the end", () => {
     expect([...bench.state.machine.open].every((open) => open === 0)).toBe(true);
   });
 });
-
-describe("the sweep", () => {
-  test("is no longer than any order of the spots", () => {
-    const random = seeded(7);
-    for (let round = 0; round < 40; round++) {
-      const spots = Array.from({ length: 2 + (round % 5) }, () => ({ x: random(), y: random() }));
-      const best = Math.min(...permutations(spots.length).map((o) => sweepLength(spots, o)));
-      expect(sweepLength(spots, sweepOrder(spots))).toBeLessThanOrEqual(best * 1.02 + 1e-9);
-    }
-  });
-});
-
-function permutations(n: number): number[][] {
-  if (n === 0) return [[]];
-  return permutations(n - 1).flatMap((p) =>
-    Array.from({ length: n }, (_, i) => [...p.slice(0, i), n - 1, ...p.slice(i)]),
-  );
-}
 
 test("captive screws are counted but have no cell", () => {
   const guide = smallGuide();

@@ -1,0 +1,332 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import fc from "fast-check";
+import { clips, guide as guideOf, part, PIN, plug, screws } from "../../testing/builders.ts";
+import { NaiveBench } from "../../testing/naive-bench.ts";
+import { nextEntry } from "../../testing/play.ts";
+import { must } from "../base/must.ts";
+import { parseGuideText, type Guide } from "../guide/index.ts";
+import { planJob, savedState } from "../plan/index.ts";
+import { modelOf, type Job, type Model } from "../rules/index.ts";
+import { admit, expectedLeft } from "./admit.ts";
+import { checksLeft } from "./checks.ts";
+import type { Entry, LedgerEvent } from "./events.ts";
+import { foldLedger, foldOn, type BenchState, type Folded } from "./fold.ts";
+import { gateOf, routeDown, routeUp } from "./route.ts";
+import { stopsOf } from "./stops.ts";
+
+const shipped = (name: string): Guide => {
+  const file = path.join(import.meta.dirname, `../../guides/${name}.json`);
+  const guide = parseGuideText(readFileSync(file, "utf8"));
+  if (!guide.ok) throw new Error(name);
+  return guide.value;
+};
+
+/** A machine with something of everything: stops, orders, a cooler, parts on parts, a turned host. */
+const everything = (): Guide =>
+  guideOf({
+    parts: {
+      frame: part(undefined, { name: "Palm rest", kind: "palmrest" }),
+      base: part("frame", { name: "Base cover", kind: "cover" }),
+      seal: part("base", { name: "Seal", kind: "sticker" }),
+      battery: part("frame", { name: "Battery", kind: "battery", handling: ["lithium"] }),
+      board: part("frame", { name: "Motherboard", kind: "motherboard", handling: ["esd"] }),
+      cooler: part("board", { name: "Cooler", kind: "heatsink", handling: ["paste"] }),
+      lamp: part("frame", { name: "Lamp", kind: "other", handling: ["hot"] }),
+      foil: part("board", { name: "Foil", kind: "shield" }),
+      hinge: part("frame", { name: "Hinge", kind: "hinge" }),
+      ribbon: part("frame", { name: "Ribbon", kind: "cable" }),
+    },
+    joints: {
+      "seal-glue": { kind: "adhesive", joins: ["seal", "base"] },
+      "base-screws": screws(["base", "frame"], { count: 4, length: 5 }),
+      "base-clips": clips(["base", "frame"]),
+      "battery-plug": plug(["board", "battery"], { power: true, serves: ["battery"] }),
+      "battery-tape": { kind: "tape", joins: ["battery", "frame"] },
+      "cooler-screws": screws(["cooler", "board"], { count: 4, captive: true }),
+      "lamp-plug": plug(["board", "lamp"], { serves: ["lamp", "camera"] }),
+      "lamp-screw": screws(["lamp", "frame"], { count: 1 }),
+      "foil-tape": { kind: "tape", joins: ["foil", "board"] },
+      "ribbon-under": plug(["board", "ribbon"], { serves: ["keyboard"] }),
+      "ribbon-guides": { kind: "route", joins: ["ribbon", "frame"] },
+      "hinge-screws": screws(["hinge", "frame"], { count: 2 }),
+      "board-screws": screws(["board", "frame"], { count: 3 }),
+    },
+    covers: [
+      {
+        part: "base",
+        over: ["battery-plug", "battery-tape", "lamp-plug", "lamp-screw", "foil-tape"],
+      },
+      { part: "base", over: ["cooler-screws", "hinge-screws", "board", "battery", "lamp", "foil"] },
+      { part: "seal", over: ["base-screws"] },
+      { part: "battery", over: ["board-screws"] },
+      { part: "hinge", over: ["board-screws"] },
+      { part: "foil", over: ["cooler-screws"] },
+      { part: "frame", over: [] },
+    ].filter(({ over }) => over.length > 0),
+    orders: [
+      { first: "lamp-plug", then: "lamp-screw", strength: "must", why: "the lead is short" },
+      { first: "cooler", then: "ribbon-under", strength: "must", why: "it lies under it" },
+      { first: "foil-tape", then: "board-screws", strength: "advised", why: "it tears" },
+    ],
+  });
+
+const CASES: readonly { readonly guide: Guide; readonly jobs: readonly Job[] }[] = [
+  {
+    guide: everything(),
+    jobs: [
+      { for: ["board"], mode: "book" },
+      { for: ["cooler", "lamp"] },
+      { for: ["hinge"], mode: "book" },
+      { for: ["board", "battery"] },
+    ],
+  },
+  {
+    guide: shipped("marrowby-tern-15"),
+    jobs: [{ for: ["fan"] }, { for: ["board"], mode: "book" }],
+  },
+  { guide: shipped("quillon-lark-13"), jobs: [{ for: ["board"] }] },
+  { guide: shipped("corrin-sable-15"), jobs: [{ for: ["battery"] }] },
+];
+
+const plans = new Map<string, Entry>();
+function startOf(guide: Guide, job: Job): Entry {
+  const key = `${guide.id} ${JSON.stringify(job)}`;
+  let start = plans.get(key);
+  if (!start) {
+    const plan = planJob(guide, job);
+    if (!plan.ok) throw new Error(`no plan for ${key}`);
+    plans.set(key, (start = { do: "start", guide: PIN, job, down: plan.value.down }));
+  }
+  return start;
+}
+
+/** A bench that is walked on by chance, beside the naive one: they agree on all that is asked. */
+class Walk {
+  readonly events: LedgerEvent[] = [];
+  naive: NaiveBench;
+  folded: Folded;
+  readonly model: Model;
+  constructor(
+    readonly guide: Guide,
+    job: Job,
+  ) {
+    this.model = modelOf(guide);
+    this.naive = new NaiveBench(guide);
+    this.folded = { events: [], state: foldLedger(this.model, []) };
+    this.push(startOf(guide, job));
+  }
+  get state(): BenchState {
+    return this.folded.state;
+  }
+  private push(entry: Entry, causedBy?: string): string {
+    const id = `e${this.events.length}`;
+    this.events.push({ id, at: "2026-01-01T00:00:00Z", by: "t", causedBy, entry });
+    this.folded = foldOn(this.model, this.folded, [...this.events]);
+    this.naive = NaiveBench.after(this.guide, this.events);
+    return id;
+  }
+
+  /** Offers an entry; what the ledger says must be what the naive one says. */
+  offer(entry: Entry): void {
+    const expected = this.naive.may(entry);
+    const admitted = admit(this.model, this.state, entry);
+    const said = admitted.ok ? "admitted" : `refused: ${admitted.error.type}`;
+    if (expected !== "maybe" && admitted.ok !== expected) {
+      throw new Error(`${JSON.stringify(entry)} is ${said}, and should not be`);
+    }
+    if (!admitted.ok) return;
+    const before = this.state;
+    const id = this.push(entry);
+    this.follow(entry, before, id);
+    this.compare();
+  }
+
+  /** As the server does: a plan that goes on from here, where the old one no longer leads on. */
+  private follow(entry: Entry, before: BenchState, causedBy: string): void {
+    const isBack = entry.do === "rework";
+    if (!isBack && entry.do !== "release" && entry.do !== "lift") return;
+    if (!isBack && (this.state.phase !== "down" || routeDown(this.model, this.state).complete))
+      return;
+    const mode = before.job?.mode === undefined ? {} : { mode: before.job.mode };
+    const job: Job = isBack
+      ? { for: [], reach: [entry.joint], ...mode }
+      : must(this.state.job, "job");
+    const plan = planJob(this.guide, job, savedState(this.model, this.state.machine));
+    if (!plan.ok) throw new Error(`no way on: ${JSON.stringify(plan.error)}`);
+    this.push({ do: "replan", job, down: plan.value.down }, causedBy);
+  }
+
+  private compare(): void {
+    const { naive, state, model } = this;
+    expect(foldLedger(model, this.events)).toEqual(state);
+    expect(state.phase).toBe(naive.phase);
+    expect(state.live).toEqual(naive.live);
+    const { open, stacks } = savedState(model, state.machine);
+    expect([...open].sort()).toEqual([...naive.machine.open].sort());
+    const partition = (all: readonly Iterable<string>[]) =>
+      all.map((s) => [...s].sort().join()).sort();
+    expect(partition(stacks)).toEqual(partition(naive.machine.stacks));
+    expect(state.made.map((j) => model.jointIds[j])).toEqual(naive.made);
+    expect(expectedLeft(state)).toBe(naive.loose());
+    for (const round of ["open", "shut"] as const) {
+      const left = checksLeft(model, state, round).map(({ what }) => what);
+      expect(left.sort()).toEqual(naive.left(round).sort());
+    }
+    if (state.phase === "down") {
+      const step = must(routeDown(model, state).steps[0], "a step that is left");
+      const stops = stopsOf(model, state, step).map(({ id }) => id);
+      expect([...stops].sort()).toEqual(naive.stops(step).sort());
+    }
+    const [next] = state.phase === "up" ? routeUp(model, state) : [];
+    if (next?.step.do === "place") {
+      const open = gateOf(model, state, next.step).filter(({ confirmed }) => !confirmed);
+      const step = { do: "lift", parts: next.step.parts } as const;
+      expect(open.map(({ joint }) => joint).sort()).toEqual(
+        naive.gate(naive.waiting(step)!).sort(),
+      );
+    }
+  }
+
+  /** The entry that a number stands for: mostly what comes next, else one of many that may not be. */
+  entryOf(choice: number): Entry {
+    const { state, model } = this;
+    const next = nextEntry(model, state, undefined);
+    if (next && choice % 10 < 7) return varied(next, Math.floor(choice / 10));
+    const many = this.others(choice);
+    return many[Math.floor(choice / 10) % many.length]!;
+  }
+
+  private others(choice: number): readonly Entry[] {
+    const { state, model, guide } = this;
+    const joints = Object.keys(guide.joints);
+    const parts = Object.keys(guide.parts);
+    const joint = joints[choice % joints.length]!;
+    const someone = parts[choice % parts.length]!;
+    const made = state.made.map((j) => model.jointIds[j]!);
+    const back = made[choice % Math.max(1, made.length)] ?? joint;
+    const done = state.done[choice % Math.max(1, state.done.length)];
+    const stop = [
+      "begin",
+      "drain",
+      "heat",
+      "hinge",
+      "lithium:battery",
+      "seal:seal",
+      "seal:base",
+      "x",
+    ];
+    const asked = stop[choice % stop.length]!;
+    const checks = checksLeft(model, state, "shut");
+    const what = checks[choice % Math.max(1, checks.length)]?.what ?? "fan";
+    const turned: Entry[] = !done
+      ? []
+      : done.do === "lift"
+        ? [{ do: "place", parts: done.parts.map((p) => model.partIds[p]!) }]
+        : [
+            { do: "make", joint: model.jointIds[done.joint]! },
+            {
+              do: "make",
+              joint: model.jointIds[done.joint]!,
+              count: 1,
+              differs: { reason: "lost" },
+            },
+            {
+              do: "make",
+              joint: model.jointIds[done.joint]!,
+              count: 2,
+              differs: { reason: "stuck" },
+            },
+            {
+              do: "make",
+              joint: model.jointIds[done.joint]!,
+              count: 5,
+              differs: { reason: "found" },
+            },
+          ];
+    return [
+      { do: "release", joint },
+      { do: "release", joint, count: 2, differs: { reason: "missing-at-intake" } },
+      { do: "release", joint: "no-such" },
+      { do: "lift", parts: [someone] },
+      { do: "lift", parts: [] },
+      { do: "make", joint },
+      { do: "place", parts: [someone] },
+      { do: "swap" },
+      { do: "confirm", joint: back },
+      { do: "confirm", joint },
+      ...turned,
+      { do: "answer", stop: asked, answer: "yes" },
+      { do: "answer", stop: asked, answer: "no" },
+      {
+        do: "answer",
+        stop: asked,
+        answer: asked.startsWith("lithium") ? "no" : "yes",
+        note: "done",
+      },
+      { do: "check", round: "open", what, result: "pass" },
+      { do: "check", round: "open", what, result: "fail" },
+      { do: "check", round: "shut", what, result: "na" },
+      { do: "check", round: "shut", what, result: "na", note: "never had one" },
+      { do: "check", round: "open", what: "telephone", result: "pass" },
+      { do: "rework", joint: back },
+      { do: "rework", joint },
+      { do: "habit", habit: "mirror" },
+      { do: "snag", stuck: someone, held: joint },
+      { do: "snag", stuck: joint, held: joint },
+      { do: "snag", stuck: someone, held: "no-such" },
+      { do: "take-back", event: state.live.at(-1)! },
+      { do: "take-back", event: state.live.at(-1)! },
+      { do: "take-back", event: state.live[0]! },
+      { do: "close", left: 0 },
+      { do: "close", left: expectedLeft(state) },
+      { do: "close", left: 3, explained: "from another job" },
+      { do: "close", left: 300, explained: "many" },
+    ];
+  }
+}
+
+/** What comes next, now and then with a count that is not the one that is expected. */
+function varied(entry: Entry, choice: number): Entry {
+  if (entry.do === "close") return { ...entry, left: choice % 3 };
+  if (entry.do !== "release" && entry.do !== "make") return entry;
+  switch (choice % 9) {
+    case 0:
+      return { ...entry, count: choice % 5, differs: { reason: "lost" } };
+    case 1:
+      return { ...entry, count: choice % 5, differs: { reason: "missing-at-intake" } };
+    case 2:
+      return { ...entry, count: choice % 5 };
+    default:
+      return entry;
+  }
+}
+
+describe("the ledger beside a naive one", () => {
+  const numbers = fc.array(fc.nat({ max: 1_000_000 }), { minLength: 30, maxLength: 170 });
+  const starts = CASES.flatMap(({ guide, jobs }) => jobs.map((job) => ({ guide, job })));
+  const walk = (guide: Guide, job: Job, choices: readonly number[]): Walk => {
+    const here = new Walk(guide, job);
+    for (const choice of choices) here.offer(here.entryOf(choice));
+    return here;
+  };
+  test.each(starts.slice(0, 4).map((start) => [JSON.stringify(start.job), start] as const))(
+    "every entry is admitted by both or by neither, and leads to the same machine: %s",
+    (_, { guide, job }) => {
+      fc.assert(
+        fc.property(numbers, (choices) => void walk(guide, job, choices)),
+        { numRuns: 10, seed: 20261127 },
+      );
+    },
+  );
+  test.each(
+    starts
+      .slice(4)
+      .map((start) => [`${start.guide.model} ${JSON.stringify(start.job)}`, start] as const),
+  )("the same on a shipped guide: %s", (_, { guide, job }) => {
+    fc.assert(
+      fc.property(numbers, (choices) => void walk(guide, job, choices)),
+      { numRuns: 2, seed: 20261127 },
+    );
+  });
+});

@@ -1,0 +1,173 @@
+import { must } from "../base/must.ts";
+import { readSentTick } from "./entry-schemas.ts";
+import { takenBack, type Entry, type LedgerEvent } from "./events.ts";
+import { missedIn } from "./missed.ts";
+import {
+  jobStream,
+  readEvent,
+  readEvents,
+  storedEvent,
+  versionOf,
+  type StoredEvent,
+} from "./stored-events.ts";
+
+const GUIDE = { version: "a".repeat(64), code: "T-1" };
+const event = (id: string, entry: Entry, causedBy?: string): LedgerEvent => ({
+  id,
+  at: "2026-01-01T08:00:00.000Z",
+  by: "tobin",
+  ...(causedBy === undefined ? {} : { causedBy }),
+  entry,
+});
+const ENTRIES: readonly Entry[] = [
+  {
+    do: "start",
+    guide: GUIDE,
+    job: { for: ["fan"], mode: "book" },
+    down: [{ do: "lift", parts: ["fan"] }],
+  },
+  {
+    do: "release",
+    joint: "a",
+    count: 3,
+    cell: 2,
+    lies: "cells",
+    differs: { reason: "lost", note: "x" },
+  },
+  { do: "lift", parts: ["fan"] },
+  { do: "swap", fitted: [{ part: "fan", code: "F-1" }] },
+  { do: "confirm", joint: "a" },
+  { do: "place", parts: ["fan"] },
+  { do: "make", joint: "a", count: 0 },
+  { do: "habit", habit: "parked" },
+  { do: "answer", stop: "begin", answer: "no", note: "n" },
+  { do: "check", round: "shut", what: "fan", result: "na", note: "n" },
+  { do: "rework", joint: "a" },
+  { do: "snag", stuck: "fan", held: "a" },
+  { do: "take-back", event: "e1" },
+  { do: "replan", job: { for: [], reach: ["a"] }, down: [{ do: "release", joint: "a" }] },
+  { do: "close", left: 0, explained: "n" },
+];
+
+test.each(ENTRIES.map((entry) => [entry.do, entry] as const))(
+  "%s comes back from its stored form as it went in",
+  (kind, entry) => {
+    const stored = storedEvent(jobStream(1004), 7, event("e7", entry, "e6"));
+    expect(stored).toMatchObject({
+      stream: "job:1004",
+      seq: 7,
+      kind,
+      version: kind === "start" ? 2 : 1,
+      by: "tobin",
+      causedBy: "e6",
+    });
+    expect(stored.body).not.toHaveProperty("do");
+    const wire = JSON.parse(JSON.stringify(stored)) as StoredEvent;
+    expect(readEvent(wire, GUIDE)).toEqual({ ok: true, value: event("e7", entry, "e6") });
+  },
+);
+
+test("an event without a cause has none, stored or read", () => {
+  const stored = storedEvent("job:1", 0, event("e0", { do: "swap" }));
+  expect(stored.causedBy).toBeNull();
+  expect(readEvent(stored, GUIDE)).toEqual({ ok: true, value: event("e0", { do: "swap" }) });
+});
+
+test("a start of version 1 is brought to this one: it names the guide its stream is pinned to", () => {
+  const job = { for: ["fan"] };
+  const old = {
+    ...storedEvent("job:1", 0, event("e0", ENTRIES[0]!)),
+    version: 1,
+    body: { job, down: [] },
+  };
+  expect(readEvent(old, GUIDE)).toEqual({
+    ok: true,
+    value: event("e0", { do: "start", guide: GUIDE, job, down: [] }),
+  });
+  const kept = { version: "b".repeat(64), code: "T-2" };
+  const fresh = storedEvent("job:1", 0, event("e0", { do: "start", guide: kept, job, down: [] }));
+  expect(readEvent(fresh, GUIDE)).toMatchObject({ value: { entry: { guide: kept } } });
+});
+
+test("what cannot be read is named: an unknown kind, a newer version, a body that does not fit", () => {
+  const stored = storedEvent("job:1", 3, event("e3", { do: "lift", parts: ["fan"] }));
+  expect(readEvent({ ...stored, kind: "weld" }, GUIDE)).toEqual({
+    ok: false,
+    error: { type: "event-kind-unknown", id: "e3", kind: "weld" },
+  });
+  expect(readEvent({ ...stored, kind: "toString" }, GUIDE).ok).toBe(false);
+  expect(readEvent({ ...stored, version: versionOf("lift") + 1 }, GUIDE)).toEqual({
+    ok: false,
+    error: { type: "event-newer", id: "e3", kind: "lift", version: 2, known: 1 },
+  });
+  expect(readEvent({ ...stored, body: { parts: [7] } }, GUIDE)).toMatchObject({
+    error: {
+      type: "event-broken",
+      id: "e3",
+      kind: "lift",
+      path: "/parts/0",
+      why: /string/ as never,
+    },
+  });
+});
+
+test("a ledger is read whole, or to the first event that cannot be", () => {
+  const stored = [0, 1, 2].map((i) => storedEvent("job:1", i, event(`e${i}`, { do: "swap" })));
+  const whole = readEvents(stored, GUIDE);
+  expect(whole.ok && whole.value.map(({ id }) => id)).toEqual(["e0", "e1", "e2"]);
+  const broken = stored.map((one, i) => (i === 1 ? { ...one, version: 5 } : one));
+  expect(readEvents(broken, GUIDE)).toMatchObject({ error: { type: "event-newer", id: "e1" } });
+});
+
+describe("what a screen sends", () => {
+  const tick = { id: "abcdefgh", at: "2026-01-01T08:00:00.000Z", after: 2, entry: { do: "swap" } };
+  test("is one tick; the server's own entries are none", () => {
+    expect(readSentTick(tick)).toEqual({ ok: true, value: tick });
+    expect(readSentTick({ ...tick, entry: ENTRIES[0] }).ok).toBe(false);
+    expect(readSentTick({ ...tick, entry: ENTRIES[13] }).ok).toBe(false);
+  });
+  test.each([
+    ["a short id", { id: "abc" }],
+    ["an id with blanks", { id: "abc defgh" }],
+    ["a time that is none", { at: "yesterday" }],
+    ["a negative place", { after: -1 }],
+    ["half a place", { after: 0.5 }],
+    ["an unknown entry", { entry: { do: "dance" } }],
+    ["a key too many", { by: "somebody" }],
+    ["a count over 200", { entry: { do: "release", joint: "a", count: 201 } }],
+    ["a key too many in the entry", { entry: { do: "swap", by: "x" } }],
+  ])("%s is refused", (_, wrong) => {
+    expect(readSentTick({ ...tick, ...wrong }).ok).toBe(false);
+  });
+});
+
+describe("what was taken back", () => {
+  const snag = (held: string): Entry => ({ do: "snag", stuck: "fan", held });
+  const back = (id: string): Entry => ({ do: "take-back", event: id });
+  test("goes with what it followed from, all the way", () => {
+    const events = [
+      event("a", snag("x")),
+      event("b", { do: "rework", joint: "y" }, "a"),
+      event("c", { do: "swap" }, "b"),
+      event("d", back("c")),
+    ];
+    expect([...takenBack(events)].sort()).toEqual(["a", "b", "c"]);
+    expect([...takenBack(events.slice(0, 3))]).toEqual([]);
+  });
+  test("is not missed: only snags and ways back that stand count, each time", () => {
+    const events = [
+      event("a", snag("x")),
+      event("b", snag("x")),
+      event("c", { do: "rework", joint: "y" }),
+      event("d", snag("z")),
+      event("e", back("d")),
+    ];
+    expect(missedIn(events)).toEqual(["x", "x", "y"]);
+  });
+});
+
+test("a stream is named for its job", () => {
+  expect(jobStream(10000)).toBe("job:10000");
+  expect(must(0, "nothing is something")).toBe(0);
+  expect(() => must(undefined, "the thing")).toThrow("the thing is missing");
+});

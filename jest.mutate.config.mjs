@@ -1,0 +1,7 @@
+import base from "./jest.config.mjs";
+
+/** For `npm run mutate`: the tests of one subject of core, which a mutant of it has to fail. */
+const subject = process.env.SUBJECT ?? "";
+
+/** @type {import("jest").Config} */
+export default { ...base, roots: [`<rootDir>/core/${subject}`] };

@@ -1,0 +1,40 @@
+import { writeFileSync } from "node:fs";
+import path from "node:path";
+import { measureFold, measureTray } from "./bench.ts";
+import { measureBrowser } from "./browser.ts";
+import { measureLoad } from "./load.ts";
+import { measurePlanner } from "./planner.ts";
+import { machineLine, print, printed, root } from "./report.ts";
+import { measureScripts } from "./scripts.ts";
+import { measureShop } from "./shop.ts";
+import { measureAgainstSolver } from "./solver.ts";
+import { measureStream } from "./stream.ts";
+
+/** What can be measured, by subject, in the order of the page. */
+const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
+  planner: measurePlanner,
+  solver: measureAgainstSolver,
+  fold: measureFold,
+  tray: measureTray,
+  scripts: measureScripts,
+  shop: measureShop,
+  load: measureLoad,
+  stream: measureStream,
+  browser: measureBrowser,
+};
+
+const wanted = process.argv.slice(2);
+const stranger = wanted.find((name) => !Object.hasOwn(SUBJECTS, name));
+if (stranger !== undefined) {
+  console.error(
+    `nothing is measured as "${stranger}"; say some of ${Object.keys(SUBJECTS).join(", ")}`,
+  );
+  process.exit(1);
+}
+print("# Measurements\n");
+print("Written by `npm run measure`, all in one run. `npm run measure -- SUBJECT` only prints.\n");
+print(machineLine());
+for (const [name, measure] of Object.entries(SUBJECTS)) {
+  if (wanted.length === 0 || wanted.includes(name)) await measure();
+}
+if (wanted.length === 0) writeFileSync(path.join(root, "docs/measurements.md"), printed());

@@ -1,0 +1,20 @@
+/** For `npm run mutate`, which names the subject; not part of the checks. */
+const subject = process.env.SUBJECT ?? "";
+
+/** @type {import("@stryker-mutator/api/core").PartialStrykerOptions} */
+export default {
+  mutate: [`core/${subject}/**/*.ts`, `!core/${subject}/**/*.test.ts`, `!core/${subject}/index.ts`],
+  testRunner: "jest",
+  testRunnerNodeArgs: ["--experimental-vm-modules", "--no-warnings"],
+  jest: { configFile: "jest.mutate.config.mjs", enableFindRelatedTests: false },
+  coverageAnalysis: "perTest",
+  ignoreStatic: true,
+  concurrency: 2,
+  timeoutMS: 10_000,
+  timeoutFactor: 3,
+  tempDirName: ".cache/stryker",
+  ignorePatterns: [".demo", "build", "docs", "e2e", "test-results", ".cache", "public"],
+  reporters: ["clear-text", "json"],
+  jsonReporter: { fileName: `.cache/mutation/${subject}.json` },
+  clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
+};

@@ -1,0 +1,414 @@
+import type { CheckResult, CountDiffers, Entry, LedgerEvent, Round } from "../core/bench/index.ts";
+import type { Guide, GuideJoint } from "../core/guide/index.ts";
+import type { DownStep } from "../core/plan/index.ts";
+import type { Job } from "../core/rules/index.ts";
+import { Rules, type Bench } from "./naive-rules.ts";
+
+/** A screw lot, counted by hand: how many came out last, went in last, and lie on the bench. */
+interface Pile {
+  readonly holes: number;
+  readonly out: number;
+  readonly bench: number;
+}
+type Placed = { readonly step: DownStep; readonly before: Bench; back: boolean };
+
+/**
+ * The bench once more, with sets of ids and no cleverness: what has been done is kept as a list, and
+ * every question is answered by going through it. The yardstick of the ledger.
+ */
+export class NaiveBench {
+  phase: "idle" | "down" | "swap" | "up" | "closed" = "idle";
+  machine: Bench;
+  moves: Placed[] = [];
+  made: string[] = [];
+  confirmed = new Set<string>();
+  answers = new Map<string, "yes" | "no">();
+  results = new Map<string, CheckResult>();
+  piles = new Map<string, Pile>();
+  plan: DownStep[] = [];
+  job: Job = { for: [] };
+  live: string[] = [];
+
+  constructor(private readonly guide: Guide) {
+    this.machine = new Rules(guide, this.job).start();
+  }
+
+  /** The bench after the events that stand: those taken back, and what followed from them, left out. */
+  static after(guide: Guide, events: readonly LedgerEvent[]): NaiveBench {
+    const gone = new Set<string>();
+    for (const { entry } of events) if (entry.do === "take-back") gone.add(entry.event);
+    for (const { id, causedBy } of events)
+      if (causedBy !== undefined && gone.has(id)) gone.add(causedBy);
+    const bench = new NaiveBench(guide);
+    for (const { id, entry } of events) {
+      if (gone.has(id) || entry.do === "take-back") continue;
+      if (entry.do === "start") bench.live = [];
+      bench.do(entry);
+      bench.live.push(id);
+    }
+    return bench;
+  }
+
+  private joint(id: string): GuideJoint | undefined {
+    return this.guide.joints[id];
+  }
+  private get rules(): Rules {
+    return new Rules(this.guide, this.job);
+  }
+  private isOpen(id: string): boolean {
+    return this.machine.open.has(id);
+  }
+
+  /** Whether nothing that is over a joint lies with its host. */
+  private isInReach(at: Bench, id: string): boolean {
+    const stack = this.rules.stackOf(at, this.joint(id)!.joins[0]!);
+    return ![...stack].some((part) => this.rules.isOver(part, id));
+  }
+
+  private functions(id: string): readonly string[] {
+    const joint = this.joint(id)!;
+    if (joint.kind === "connector") return joint.serves ?? [];
+    const isPress = joint.kind === "screws" || joint.kind === "adhesive";
+    const parts = joint.joins.map((part) => this.guide.parts[part]!);
+    const isCooler =
+      parts.some((part) => part.handling?.includes("paste")) &&
+      parts.some((part) => part.kind === "motherboard");
+    return isPress && isCooler ? ["temperature under load"] : [];
+  }
+
+  /** Functions to be tried out, each with the joints that were opened since the machine was. */
+  checks(): Map<string, string[]> {
+    const opened = this.moves.flatMap(({ step }) => (step.do === "release" ? [step.joint] : []));
+    const checks = new Map<string, string[]>();
+    for (const id of new Set([...opened, ...this.made])) {
+      for (const what of this.functions(id)) checks.set(what, [...(checks.get(what) ?? []), id]);
+    }
+    return checks;
+  }
+
+  /** Checks of a round that are not passed or set aside; with the cover off only what can be tried. */
+  left(round: Round): string[] {
+    return [...this.checks()].flatMap(([what, because]) => {
+      const result = this.results.get(`${round}:${what}`);
+      if (result === "pass" || result === "na") return [];
+      return round === "shut" || because.every((id) => !this.isOpen(id)) ? [what] : [];
+    });
+  }
+
+  /** The stops of a step now, as `kind` or `kind:part`. */
+  stops(step: DownStep): string[] {
+    const stops: string[] = [];
+    if (this.moves.length === 0) stops.push("begin");
+    const parts = step.do === "lift" ? step.parts : this.joint(step.joint)!.joins;
+    const joint = step.do === "release" ? this.joint(step.joint) : undefined;
+    const has = (part: string, handling: "lithium" | "hot" | "esd") =>
+      this.guide.parts[part]!.handling?.includes(handling) ?? false;
+    const power = Object.entries(this.guide.joints).filter(([, one]) => one.power === true);
+    const isOff = power.length > 0 && power.every(([id]) => this.isOpen(id));
+    const isEsd = (part: string) =>
+      has(part, "esd") && this.guide.parts[part]!.beforePower !== true;
+    const wantsOff = joint
+      ? joint.power !== true &&
+        joint.beforePower !== true &&
+        (joint.kind === "connector" || joint.joins.some(isEsd))
+      : parts.some(isEsd);
+    if (isOff && wantsOff) stops.push("drain");
+    for (const part of parts) {
+      const { kind } = this.guide.parts[part]!;
+      if (joint && kind === "sticker") stops.push(`seal:${part}`);
+      if (joint?.kind !== "connector" && has(part, "lithium")) stops.push(`lithium:${part}`);
+      if (joint?.kind === "screws" && (kind === "hinge" || kind === "display")) stops.push("hinge");
+      if (!joint && (kind === "heatsink" || has(part, "hot"))) stops.push("heat");
+    }
+    return [...new Set(stops)];
+  }
+
+  private isKnownStop(id: string): boolean {
+    const [kind, part] = id.split(":") as [string, string | undefined];
+    if (part === undefined) return ["begin", "drain", "hinge", "heat"].includes(kind);
+    const facts = this.guide.parts[part];
+    return kind === "seal"
+      ? facts?.kind === "sticker"
+      : kind === "lithium" && (facts?.handling?.includes("lithium") ?? false);
+  }
+  private readonly good = (stop: string): "yes" | "no" =>
+    stop.startsWith("lithium") ? "no" : "yes";
+  held(): string | undefined {
+    return [...this.answers].find(
+      ([stop, answer]) => /^(seal|lithium):/.test(stop) && answer !== this.good(stop),
+    )?.[0];
+  }
+
+  private remaining(): DownStep[] {
+    const left = [...this.plan];
+    for (const { step } of this.moves) {
+      const at = left.findIndex((one) => keyOf(one) === keyOf(step));
+      if (at >= 0) left.splice(at, 1);
+    }
+    return left;
+  }
+
+  /** Screws on the bench: those out and not back. */
+  loose(): number {
+    return [...this.piles.values()].reduce((sum, { bench }) => sum + bench, 0);
+  }
+
+  /** Where a build-up step stands among the moves that wait to be mirrored: the last one alike. */
+  waiting(step: DownStep): Placed | undefined {
+    return this.moves.findLast((move) => !move.back && keyOf(move.step) === keyOf(step));
+  }
+
+  /** The machine with one move mirrored: the group back where it was taken from, or the joint closed. */
+  mirrored({ step, before }: Placed): Bench {
+    if (step.do === "release") {
+      const open = new Set([...this.machine.open].filter((id) => id !== step.joint));
+      return { ...this.machine, open };
+    }
+    const parts = new Set(step.parts);
+    const from = this.rules.stackOf(before, step.parts[0]!);
+    const stayed = [...from].filter((part) => !parts.has(part));
+    // It goes back to that of its neighbours which lies deepest.
+    const depth = (part: string): number => {
+      const on = this.guide.parts[part]!.on;
+      return on === undefined ? 0 : 1 + depth(on);
+    };
+    const ids = Object.keys(this.guide.parts);
+    const anchor = stayed.sort(
+      (a, b) => depth(a) - depth(b) || ids.indexOf(a) - ids.indexOf(b),
+    )[0]!;
+    const stacks = this.machine.stacks
+      .map((stack) => new Set([...stack].filter((part) => !parts.has(part))))
+      .filter((stack) => stack.size > 0)
+      .map((stack) => (stack.has(anchor) ? new Set([...stack, ...parts]) : stack));
+    return { ...this.machine, stacks };
+  }
+
+  /** Whether a build-up step, turned round, is a legal step of a strip-down. */
+  isLegalMirror(move: Placed): boolean {
+    const after = this.mirrored(move);
+    const still = this.moves.filter((one) => !one.back && one !== move);
+    const lifted = new Set(still.flatMap(({ step }) => (step.do === "lift" ? step.parts : [])));
+    return this.rules.may({ ...after, lifted }, move.step);
+  }
+
+  /** Joints made in this build-up that a place would cover, reachable until then and not confirmed. */
+  gate(move: Placed): string[] {
+    if (move.step.do === "release") return [];
+    const after = this.mirrored(move);
+    return this.made.filter(
+      (id) =>
+        this.isInReach(this.machine, id) && !this.isInReach(after, id) && !this.confirmed.has(id),
+    );
+  }
+
+  private closes(move: Placed): boolean {
+    const lifts = this.moves.filter(({ step }) => step.do === "lift");
+    const isCover = ({ step }: Placed) =>
+      step.do === "lift" && step.parts.some((part) => this.guide.parts[part]!.kind === "cover");
+    return move === (lifts.find(isCover) ?? lifts[0]);
+  }
+
+  private counts(
+    expected: number,
+    entry: { readonly count?: number; readonly differs?: CountDiffers },
+  ) {
+    const { count = expected, differs } = entry;
+    const isCount = Number.isInteger(count) && count >= 0 && count <= 200;
+    return isCount && (count === expected || differs !== undefined);
+  }
+
+  /**
+   * Whether the rules allow an entry now. For the order of the build-up "maybe": the ledger asks for
+   * what a move needed, which is more than that its mirror be legal.
+   */
+  may(entry: Entry): boolean | "maybe" {
+    const held = this.held();
+    if (held !== undefined && entry.do !== "answer" && entry.do !== "take-back") return false;
+    switch (entry.do) {
+      case "start":
+        return this.phase === "idle" || this.phase === "closed";
+      case "replan":
+        return this.phase === "down" || this.phase === "swap";
+      case "release":
+      case "lift":
+        return this.mayDown(entry);
+      case "swap":
+        return this.phase === "swap";
+      case "confirm":
+        return this.phase === "up" && this.made.includes(entry.joint);
+      case "place":
+      case "make":
+        return this.mayUp(entry);
+      case "habit":
+        return true;
+      case "answer":
+        if (!this.isKnownStop(entry.stop)) return false;
+        if (entry.stop !== held) return true;
+        return entry.answer === this.good(entry.stop) && (entry.note ?? "").trim() !== "";
+      case "check":
+        return this.mayCheck(entry);
+      case "rework":
+        return this.phase === "up" && this.made.includes(entry.joint);
+      case "snag":
+        return (
+          Object.hasOwn(this.guide.parts, entry.stuck) &&
+          (Object.hasOwn(this.guide.parts, entry.held) || this.joint(entry.held) !== undefined)
+        );
+      case "take-back":
+        return this.phase !== "closed" && this.live.length > 1 && this.live.at(-1) === entry.event;
+      case "close":
+        return (
+          this.phase === "up" &&
+          this.moves.every(({ back }) => back) &&
+          this.left("shut").length === 0 &&
+          Number.isInteger(entry.left) &&
+          entry.left >= 0 &&
+          entry.left <= 200 &&
+          (entry.left === this.loose() || (entry.explained ?? "").trim() !== "")
+        );
+    }
+  }
+
+  private mayDown(entry: Extract<Entry, { do: "release" | "lift" }>): boolean {
+    if (this.phase !== "down") return false;
+    const step = stepOf(entry);
+    if (step.do === "release" ? !this.joint(step.joint) : !this.areParts(step.parts)) return false;
+    if (!this.rules.may(this.machine, step)) return false;
+    if (!this.remaining().some((one) => keyOf(one) === keyOf(step))) return false;
+    if (this.stops(step).some((stop) => this.answers.get(stop) !== this.good(stop))) return false;
+    const joint = entry.do === "release" ? this.joint(entry.joint) : undefined;
+    if (joint?.kind !== "screws" || entry.do !== "release") return true;
+    return this.counts(this.piles.get(entry.joint)?.holes ?? joint.count, entry);
+  }
+  private areParts(ids: readonly string[]): boolean {
+    return ids.length > 0 && ids.every((id) => Object.hasOwn(this.guide.parts, id));
+  }
+
+  private mayUp(entry: Extract<Entry, { do: "place" | "make" }>): boolean | "maybe" {
+    if (this.phase !== "up") return false;
+    const move = this.waiting(turned(entry));
+    if (!move || !this.isLegalMirror(move)) return false;
+    if (this.gate(move).length > 0) return false;
+    if (this.closes(move) && this.left("open").length > 0) return false;
+    const pile = entry.do === "make" ? this.piles.get(entry.joint) : undefined;
+    if (pile && entry.do === "make" && !this.counts(pile.out, entry)) return false;
+    const isLast = this.moves.findLast(({ back }) => !back) === move;
+    return isLast ? true : "maybe";
+  }
+
+  private mayCheck(entry: Extract<Entry, { do: "check" }>): boolean {
+    const because = this.checks().get(entry.what);
+    if (this.phase !== "up" || !because) return false;
+    if (entry.result === "na" && (entry.note ?? "").trim() === "") return false;
+    if (entry.round === "shut" && this.moves.some(({ back }) => !back)) return false;
+    return because.every((id) => !this.isOpen(id));
+  }
+
+  private do(entry: Entry): void {
+    switch (entry.do) {
+      case "start":
+        this.begin(entry);
+        break;
+      case "replan":
+        this.job = entry.job;
+        this.phase = "down";
+        this.plan = [...this.moves.map(({ step }) => step), ...entry.down];
+        break;
+      case "release":
+      case "lift":
+        this.takeOff(entry);
+        break;
+      case "swap":
+        this.phase = "up";
+        break;
+      case "confirm":
+        this.confirmed.add(entry.joint);
+        break;
+      case "place":
+      case "make":
+        this.putBack(entry);
+        break;
+      case "answer":
+        this.answers.set(entry.stop, entry.answer);
+        break;
+      case "check":
+        this.results.set(`${entry.round}:${entry.what}`, entry.result);
+        break;
+      case "rework":
+        this.moves = this.moves.filter(({ back }) => !back);
+        this.plan = this.moves.map(({ step }) => step);
+        this.phase = "down";
+        break;
+      case "close":
+        this.phase = "closed";
+        break;
+    }
+    if (
+      this.phase === "down" &&
+      entry.do !== "rework" &&
+      isOfPlan(entry) &&
+      this.remaining().length === 0
+    ) {
+      this.phase = "swap";
+    }
+  }
+
+  /** A closed machine, perhaps opened once more: of an earlier time only the screws are known. */
+  private begin({ job, down }: Extract<Entry, { do: "start" }>): void {
+    const piles = [...this.piles].map(([id, pile]) => [id, { ...pile, bench: 0 }] as const);
+    Object.assign(this, new NaiveBench(this.guide), { piles: new Map(piles) });
+    this.job = job;
+    this.plan = [...down];
+    this.phase = "down";
+  }
+
+  private takeOff(entry: Extract<Entry, { do: "release" | "lift" }>): void {
+    const step = stepOf(entry);
+    this.moves.push({ step, before: this.machine, back: false });
+    this.machine = this.rules.apply(this.machine, step);
+    if (entry.do === "lift") return;
+    this.made = this.made.filter((id) => id !== entry.joint);
+    this.confirmed.delete(entry.joint);
+    for (const what of this.functions(entry.joint)) {
+      this.results.delete(`open:${what}`);
+      this.results.delete(`shut:${what}`);
+    }
+    const joint = this.joint(entry.joint)!;
+    if (joint.kind !== "screws") return;
+    const pile = this.piles.get(entry.joint) ?? { holes: joint.count, out: 0, bench: 0 };
+    const out = entry.count ?? pile.holes;
+    this.piles.set(entry.joint, { holes: out, out, bench: pile.bench + out });
+  }
+
+  private putBack(entry: Extract<Entry, { do: "place" | "make" }>): void {
+    const move = this.waiting(turned(entry))!;
+    this.machine = this.mirrored(move);
+    move.back = true;
+    if (entry.do === "place") return;
+    this.made.push(entry.joint);
+    const pile = this.piles.get(entry.joint);
+    if (!pile) return;
+    const { count = pile.out, differs } = entry;
+    const kept = Math.max(
+      0,
+      pile.bench - Math.max(count, differs?.reason === "lost" ? pile.out : 0),
+    );
+    this.piles.set(entry.joint, { holes: count, out: pile.out, bench: kept });
+  }
+}
+
+const isOfPlan = (entry: Entry): boolean =>
+  ["start", "replan", "release", "lift"].includes(entry.do);
+
+const stepOf = (entry: Extract<Entry, { do: "release" | "lift" }>): DownStep =>
+  entry.do === "release"
+    ? { do: "release", joint: entry.joint }
+    : { do: "lift", parts: [...entry.parts].sort() };
+
+const turned = (entry: Extract<Entry, { do: "place" | "make" }>): DownStep =>
+  entry.do === "make"
+    ? { do: "release", joint: entry.joint }
+    : { do: "lift", parts: [...entry.parts].sort() };
+
+const keyOf = (step: DownStep): string =>
+  step.do === "release" ? `release ${step.joint}` : `lift ${[...step.parts].sort().join("+")}`;
