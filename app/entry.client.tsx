@@ -5,7 +5,7 @@ import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 
 const point = document.querySelector<HTMLMetaElement>('meta[name="emotion-insertion-point"]');
-const cache = createCache({ key: "css", insertionPoint: point ?? undefined });
+const cache = createCache({ key: "css", ...(point ? { insertionPoint: point } : {}) });
 
 startTransition(() => {
   hydrateRoot(

@@ -59,7 +59,7 @@ export function Layout({ children }: { children: ReactNode }) {
   const theme = useMemo(() => themeFor(lamp), [lamp]);
   useEffect(() => {
     // The last effect of the first paint: from here on every key of the page is listened to.
-    document.documentElement.dataset.awake = "yes";
+    document.documentElement.dataset["awake"] = "yes";
   }, []);
   return (
     <html lang="en">

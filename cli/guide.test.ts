@@ -31,7 +31,7 @@ test("snag names what still holds a part", () => {
   const done = "base-screws-rear,base-screws-front,base-clips,base,battery-plug";
   const { status, said } = guide("snag", tern, "--for", "fan", "--done", done, "--stuck", "fan");
   expect(status).toBe(0);
-  const suspects = said.suspects as { id: string }[];
+  const suspects = said["suspects"] as { id: string }[];
   expect(suspects.map(({ id }) => id).sort()).toEqual([
     "antenna-guides",
     "board-screw-fan",
@@ -57,7 +57,7 @@ test.each([
   const { status, said } = guide(...args);
   expect(status).toBe(1);
   expect(said).toMatchObject({ path: at });
-  expect(said.error).toEqual(expect.any(String));
+  expect(said["error"]).toEqual(expect.any(String));
 });
 
 test("check prints findings; a broken file is one of them, or an error", () => {
@@ -70,7 +70,7 @@ test("check prints findings; a broken file is one of them, or an error", () => {
   expect(guide("check", tern)).toEqual({ status: 0, said: { findings: [] } });
   const half = guide("check", write("half.json", '{ "format": "brisk-bench-guide" }'));
   expect(half.status).toBe(0);
-  expect(half.said.findings).not.toEqual([]);
+  expect(half.said["findings"]).not.toEqual([]);
   expect(guide("check", write("broken.json", "{")).status).toBe(1);
   expect(guide("plan", write("half2.json", "{}"), "--for", "fan").status).toBe(1);
 });

@@ -8,5 +8,5 @@ export default function globalSetup(): void {
   const folder = mkdtempSync(path.join(tmpdir(), "bench-template-"));
   const done = spawnSync("npx", ["tsx", "demo/load.ts", "--data", folder], { encoding: "utf8" });
   if (done.status !== 0) throw new Error(done.stdout + done.stderr);
-  process.env.BENCH_TEMPLATE = folder;
+  process.env["BENCH_TEMPLATE"] = folder;
 }

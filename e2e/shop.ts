@@ -15,7 +15,7 @@ export class Shop {
 
   static async open(): Promise<Shop> {
     const folder = mkdtempSync(path.join(tmpdir(), "bench-e2e-"));
-    cpSync(process.env.BENCH_TEMPLATE!, folder, { recursive: true });
+    cpSync(process.env["BENCH_TEMPLATE"]!, folder, { recursive: true });
     const shop = new Shop(folder, await freePort());
     await shop.start();
     return shop;

@@ -1,13 +1,13 @@
 import { rmSync } from "node:fs";
 import path from "node:path";
-import { build, installPackages, root, run, say } from "./setup.mjs";
+import { build, setup, root, run, say } from "./setup.mjs";
 
 const data = path.join(root, ".demo");
 if (process.argv.includes("--fresh")) {
   say("the scenario begins anew");
   rmSync(data, { recursive: true, force: true });
 }
-installPackages();
+setup();
 build();
 say("the demo shop");
 run("npx", ["tsx", "demo/load.ts", "--data", data]);

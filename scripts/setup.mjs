@@ -49,7 +49,8 @@ function onceFor(name, places, isThere, work) {
   return true;
 }
 
-export function installPackages() {
+/** All that work on the code needs: the packages. */
+export function setup() {
   onceFor(
     "packages",
     ["package-lock.json"],
@@ -106,4 +107,11 @@ export function chromium() {
   apt("install", "-y", "-q", "--no-install-recommends", "chromium");
   execFileSync(place, ["--version"]);
   return place;
+}
+
+// `npm run setup` makes a fresh machine ready for work: packages, browser, build.
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  setup();
+  chromium();
+  build();
 }

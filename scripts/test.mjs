@@ -1,10 +1,9 @@
-import { build, chromium, installPackages, run, say } from "./setup.mjs";
+import { build, chromium, run, say, setup } from "./setup.mjs";
 
-installPackages();
+setup();
 chromium();
 // Types before lint: the typed rules need the route types that it generates.
-const steps = ["format", "typecheck", "lint", "unit"];
-for (const step of steps) {
+for (const step of ["format", "typecheck", "lint", "unit"]) {
   say(step);
   run("npm", ["run", "-s", step]);
 }

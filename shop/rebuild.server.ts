@@ -1,5 +1,6 @@
 import { diveFromState } from "../core/bench/index.ts";
 import { stepTimes, tallies } from "../core/minutes/index.ts";
+import { workLine } from "../core/ticket/index.ts";
 import { keepSetting, type Database } from "../data/database/index.server.ts";
 import { currentHash } from "../data/guide/index.server.ts";
 import { addMissed, addTallies, clearExperience } from "../data/minutes/index.server.ts";
@@ -7,7 +8,6 @@ import { keepLine, recount, ticketFacts, ticketNumbersAfter } from "../data/tick
 import { missedChanges } from "./bench/grow.server.ts";
 import { readLedger, type OpenLedger } from "./bench/ledgers.server.ts";
 import { unbegunLine } from "./guide/index.server.ts";
-import { workLine } from "./ticket/lines.server.ts";
 
 /** The form of the projections that this version writes; another form on disk is made anew at start. */
 export const PROJECTIONS = "2026-11-27";

@@ -342,6 +342,10 @@ export class NaiveBench {
       case "close":
         this.phase = "closed";
         break;
+      case "habit":
+      case "snag":
+      case "take-back":
+        break;
     }
     if (
       this.phase === "down" &&

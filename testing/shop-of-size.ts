@@ -5,16 +5,16 @@ import { pick, seeded } from "../core/base/seeded.ts";
 import {
   diveFromPlan,
   diveFromState,
-  foldOn,
-  storedEvent,
   type Folded,
+  foldOn,
   type LedgerEvent,
+  storedEvent,
 } from "../core/bench/index.ts";
-import { parseGuideText, type Guide } from "../core/guide/index.ts";
+import { type Guide, parseGuideText } from "../core/guide/index.ts";
 import { stepTimes, tallies } from "../core/minutes/index.ts";
 import type { Person } from "../core/people/index.ts";
 import { diveText, planJob } from "../core/plan/index.ts";
-import { modelOf, type Job } from "../core/rules/index.ts";
+import { type Job, modelOf } from "../core/rules/index.ts";
 import { DECISIONS, type Wait } from "../core/ticket/index.ts";
 import { bodyOf } from "../data/guide/index.server.ts";
 import { addTallies } from "../data/minutes/index.server.ts";

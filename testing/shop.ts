@@ -1,9 +1,9 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import type { Entry, LedgerEvent } from "../core/bench/index.ts";
 import { must } from "../core/base/must.ts";
 import type { Result } from "../core/base/result.ts";
+import type { Entry, LedgerEvent } from "../core/bench/index.ts";
 import type { Person } from "../core/people/index.ts";
 import type { NewTicket } from "../core/ticket/index.ts";
 import type { Database } from "../data/database/index.server.ts";

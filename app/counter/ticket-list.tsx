@@ -1,10 +1,10 @@
-import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { daysBetween, type TicketLine, type Wait } from "../../core/ticket/index.ts";
 import { capital, troubleWords, WAIT_WORDS } from "../../core/words/index.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
 import { dayWords, promiseWords } from "../ui/days.ts";
+import "./ticket-list.css";
 
 /** Tickets that wait for the same thing, as rows; the whole row leads to the ticket. */
 export function TicketList({
@@ -17,15 +17,12 @@ export function TicketList({
   today: string;
 }) {
   return (
-    <Box component="section" aria-label={WAIT_WORDS[wait].head} sx={{ mb: 2 }}>
+    <section aria-label={WAIT_WORDS[wait].head} className="ticket-rows">
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        {WAIT_WORDS[wait].head}{" "}
-        <Box component="span" sx={{ color: "var(--soft)", fontWeight: 400 }}>
-          {lines.length}
-        </Box>
+        {WAIT_WORDS[wait].head} <span className="ticket-wait">{lines.length}</span>
       </Typography>
       <TicketRows lines={lines} today={today} />
-    </Box>
+    </section>
   );
 }
 
@@ -45,46 +42,22 @@ function Row({ line, today, showsWait }: { line: TicketLine; today: string; show
   const { number, customer, machine, work, waits, promised, dive, trouble } = line;
   const isOpen = waits !== "nothing";
   const isLate = isOpen && daysBetween(today, promised) < 0;
+  const when = `${dayWords(promised)}${isOpen ? `, ${promiseWords(today, promised)}` : ""}`;
   return (
-    <Box
-      component={Link}
-      to={`/tickets/${number}`}
-      sx={{
-        display: "grid",
-        gridTemplateColumns: "64px 200px 1fr 130px 200px",
-        alignItems: "center",
-        gap: 2,
-        minHeight: 46,
-        px: 1,
-        color: "var(--ink)",
-        textDecoration: "none",
-        borderTop: "1px solid var(--line)",
-        "&:hover": { bgcolor: "var(--card)" },
-      }}
-    >
-      <Box className="mono" sx={{ fontWeight: 700 }}>
-        {number}
-      </Box>
-      <Box>{customer}</Box>
-      <Box sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
-        {machine} <span style={{ color: "var(--soft)" }}>· {work}</span>
-        {trouble && (
-          <Box sx={{ color: "var(--stop)", fontSize: 14, whiteSpace: "normal" }}>
-            {troubleWords(trouble)}
-          </Box>
-        )}
-      </Box>
+    <Link to={`/tickets/${number}`} className="ticket-row">
+      <span className="ticket-number mono">{number}</span>
+      <span>{customer}</span>
+      <span className="ticket-what">
+        {machine} <span className="ticket-soft">· {work}</span>
+        {trouble && <div className="ticket-trouble">{troubleWords(trouble)}</div>}
+      </span>
       {dive ? <DiveGlyph dive={dive} label={`${dive.deepest} lifts deep`} /> : <span>no plan</span>}
-      <Box sx={{ color: isLate ? "var(--stop)" : "var(--ink)", fontWeight: isLate ? 700 : 400 }}>
-        {showsWait && !isOpen
-          ? "handed back"
-          : `${dayWords(promised)}${isOpen ? `, ${promiseWords(today, promised)}` : ""}`}
+      <span className={isLate ? "ticket-late" : undefined}>
+        {showsWait && !isOpen ? "handed back" : when}
         {showsWait && isOpen && (
-          <Box sx={{ fontSize: 14, color: "var(--soft)", fontWeight: 400 }}>
-            {capital(WAIT_WORDS[waits].head.toLowerCase())}
-          </Box>
+          <div className="ticket-wait">{capital(WAIT_WORDS[waits].head.toLowerCase())}</div>
         )}
-      </Box>
-    </Box>
+      </span>
+    </Link>
   );
 }

@@ -1,10 +1,5 @@
 import { useMemo } from "react";
-import {
-  data,
-  redirect,
-  useRouteLoaderData,
-  type ShouldRevalidateFunctionArgs,
-} from "react-router";
+import { redirect, useRouteLoaderData, type ShouldRevalidateFunctionArgs } from "react-router";
 import { readEvents } from "../../core/bench/index.ts";
 import { troubleWords } from "../../core/words/index.ts";
 import { benchPage } from "../../shop/bench/index.server.ts";
@@ -38,7 +33,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const number = ticketNumber(params.number);
   const { act } = await actFor(request);
   const found = ticketOr404(number, await benchPage(act, number));
-  if (!found.ok) throw data(troubleWords(found.error), { status: 409 });
+  if (!found.ok) throw new Response(troubleWords(found.error), { status: 409 });
   if (found.value.waits !== "bench") throw redirect(`/tickets/${number}`);
   return { page: found.value };
 }

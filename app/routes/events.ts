@@ -1,6 +1,7 @@
-import { data } from "react-router";
 import { fail } from "../../core/base/result.ts";
-import { readSentTick, type TickError, type TickReply } from "../../core/bench/index.ts";
+import { readSentTick } from "../../core/bench/index.ts";
+import type { TickError, TickReply } from "../../core/ticket/index.ts";
+import { data } from "react-router";
 import { tick } from "../../shop/bench/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { ticketNumber } from "../ui/or-404.server.ts";

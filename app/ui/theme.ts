@@ -33,12 +33,9 @@ export const INKS = {
     copperWash: "#40291B",
   },
 } as const;
-export type Ink = keyof (typeof INKS)["up"];
 
 export const TEXT = '"Atkinson Hyperlegible Next Variable", sans-serif';
 export const MONO = '"Atkinson Hyperlegible Mono Variable", monospace';
-
-export const inkVar = (ink: Ink): string => `var(--${ink})`;
 
 const variables = (lamp: Lamp): Record<string, string> =>
   Object.fromEntries(Object.entries(INKS[lamp]).map(([name, value]) => [`--${name}`, value]));

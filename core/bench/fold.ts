@@ -9,7 +9,6 @@ import {
   type State,
 } from "../rules/index.ts";
 import {
-  type CheckResult,
   type Entry,
   type Fitted,
   type Habit,
@@ -60,7 +59,6 @@ export interface BenchState {
 export type Answer = Extract<Entry, { do: "answer" }>;
 export type Checked = Extract<Entry, { do: "check" }>;
 export const checkKey = (round: Round, what: string): string => `${round}:${what}`;
-export type { CheckResult };
 
 /**
  * The state that events lead to, oldest first. An event that was taken back counts as if it had

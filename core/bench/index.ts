@@ -1,6 +1,4 @@
 export {
-  CHECK_RESULTS,
-  COUNT_REASONS,
   HABITS,
   stepKey,
   takenBack,
@@ -19,9 +17,7 @@ export {
   foldLedger,
   foldOn,
   mirrored,
-  remainingDown,
   remainingUp,
-  stepOfDone,
   type BenchState,
   type Checked,
   type Folded,
@@ -32,16 +28,8 @@ export { admit, expectedLeft, type Refusal } from "./admit.ts";
 export type { UpBlock } from "./mirror.ts";
 export { gateOf, nextCell, routeDown, routeUp } from "./route.ts";
 export { diveFromPlan, diveFromState } from "./dive-of-job.ts";
-export {
-  heldBy,
-  leavesFor,
-  openStop,
-  stopById,
-  stopsOf,
-  type Stop,
-  type StopKind,
-} from "./stops.ts";
-export { canTry, checksOf, closesMachine, resultOf, checksLeft, type Check } from "./checks.ts";
+export { heldBy, leavesFor, openStop, stopById, type Stop } from "./stops.ts";
+export { checksOf, closesMachine, resultOf, checksLeft, type Check } from "./checks.ts";
 export {
   leadRoute,
   lotsOf,
@@ -51,7 +39,6 @@ export {
   whereabouts,
   type Tightening,
   type TrayPlan,
-  type Whereabouts,
 } from "./tray-plan.ts";
 export { reworkChoices, type Rework } from "./going-back.ts";
 export { clientId, readSentTick, type SentTick } from "./entry-schemas.ts";
@@ -60,10 +47,8 @@ export {
   readEvent,
   readEvents,
   storedEvent,
-  versionOf,
   type EventError,
+  type Growth,
   type StoredEvent,
 } from "./stored-events.ts";
-export { HEAT_CHECK } from "./functions.ts";
 export { missedIn } from "./missed.ts";
-export type { Growth, TickError, TickReply } from "./tick.ts";

@@ -5,13 +5,13 @@ import { clips, guide as guideOf, part, PIN, plug, screws } from "../../testing/
 import { NaiveBench } from "../../testing/naive-bench.ts";
 import { nextEntry } from "../../testing/play.ts";
 import { must } from "../base/must.ts";
-import { parseGuideText, type Guide } from "../guide/index.ts";
+import { type Guide, parseGuideText } from "../guide/index.ts";
 import { planJob, savedState } from "../plan/index.ts";
-import { modelOf, type Job, type Model } from "../rules/index.ts";
+import { type Job, type Model, modelOf } from "../rules/index.ts";
 import { admit, expectedLeft } from "./admit.ts";
 import { checksLeft } from "./checks.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
-import { foldLedger, foldOn, type BenchState, type Folded } from "./fold.ts";
+import { type BenchState, type Folded, foldLedger, foldOn } from "./fold.ts";
 import { gateOf, routeDown, routeUp } from "./route.ts";
 import { stopsOf } from "./stops.ts";
 

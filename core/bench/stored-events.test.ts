@@ -1,14 +1,14 @@
 import { must } from "../base/must.ts";
 import { readSentTick } from "./entry-schemas.ts";
-import { takenBack, type Entry, type LedgerEvent } from "./events.ts";
+import { type Entry, type LedgerEvent, takenBack } from "./events.ts";
 import { missedIn } from "./missed.ts";
 import {
   jobStream,
   readEvent,
   readEvents,
   storedEvent,
-  versionOf,
   type StoredEvent,
+  versionOf,
 } from "./stored-events.ts";
 
 const GUIDE = { version: "a".repeat(64), code: "T-1" };

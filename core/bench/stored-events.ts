@@ -110,3 +110,9 @@ export function storedEvent(stream: string, seq: number, event: LedgerEvent): St
   const { id, at, by, causedBy = null } = event;
   return { id, stream, seq, kind, version: versionOf(kind), at, by, causedBy, body };
 }
+
+/** What has been added to a ledger, and behind how many events. */
+export interface Growth {
+  readonly from: number;
+  readonly events: readonly StoredEvent[];
+}

@@ -13,7 +13,7 @@ describe("the schema", () => {
   test("an unknown key is named with its path", () => {
     const value = {
       ...small,
-      parts: { ...small.parts, fan: { ...small.parts.fan, colour: "red" } },
+      parts: { ...small.parts, fan: { ...small.parts["fan"], colour: "red" } },
     };
     expect(checkGuide(value)).toMatchObject([
       {

@@ -1,2 +1,1 @@
 export { checkGuide, guideErrors } from "./errors.ts";
-export { guideQuestions } from "./questions.ts";

@@ -50,8 +50,8 @@ test.each<[object, string | undefined]>([
 describe("parsing", () => {
   test("covers and orders default to none", () => {
     const bare: Record<string, unknown> = { ...smallGuide() };
-    delete bare.covers;
-    delete bare.orders;
+    delete bare["covers"];
+    delete bare["orders"];
     expect(parseGuide(bare)).toMatchObject({ ok: true, value: { covers: [], orders: [] } });
   });
   test("text that is no JSON is a finding, not a crash", () => {

@@ -1,9 +1,5 @@
 export {
   CONNECTOR_TYPES,
-  HANDLING,
-  PART_KINDS,
-  POSTURES,
-  type ConnectorJoint,
   type ConnectorType,
   type Cover,
   type Die,
@@ -11,16 +7,12 @@ export {
   type Guide,
   type GuideJoint,
   type GuidePart,
-  type Handling,
   type JointKind,
   type MemoryFacts,
   type Order,
   type PartKind,
   type Point,
-  type Posture,
   type ScrewsJoint,
-  type Shape,
-  type View,
 } from "./types.ts";
 export { guideSchema } from "./schema.ts";
 export { parseGuide, parseGuideText } from "./parse.ts";

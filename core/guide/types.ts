@@ -50,8 +50,6 @@ export const CONNECTOR_TYPES = [
 ] as const;
 export type ConnectorType = (typeof CONNECTOR_TYPES)[number];
 
-export const TOOLS = ["spudger", "tweezers", "pick", "none"] as const;
-
 export interface View {
   readonly name: string;
   readonly posture: Posture;

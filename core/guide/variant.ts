@@ -16,7 +16,7 @@ export function guideForCode(guide: Guide, code: string): Result<Guide, readonly
     return fail([{ level: "error", path: "/variants", about }]);
   }
   const copy = structuredClone(guide) as unknown as Record<string, unknown>;
-  delete copy.variants;
+  delete copy["variants"];
   const patched = jsonMergePatch.apply(copy, structuredClone(variant.patch)) as object;
   return parseGuide({ ...patched, codes: [code] });
 }

@@ -1,16 +1,10 @@
 export {
-  learn,
   learntFrom,
   marksOf,
   paceOf,
-  stepEstimate,
-  stepKind,
   stepTimes,
   tallies,
   tallyChanges,
   type Learnt,
-  type Marks,
-  type StepTime,
-  type Tally,
   type TallyRow,
 } from "./minutes.ts";

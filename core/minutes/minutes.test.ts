@@ -1,7 +1,17 @@
 import { smallGuide, PIN } from "../../testing/builders.ts";
 import { seeded } from "../base/seeded.ts";
 import type { Entry, LedgerEvent } from "../bench/index.ts";
-import { learn, marksOf, paceOf, stepEstimate, stepKind, stepTimes } from "./minutes.ts";
+import {
+  learn,
+  learntFrom,
+  marksOf,
+  paceOf,
+  stepEstimate,
+  stepKind,
+  stepTimes,
+  tallies,
+  tallyChanges,
+} from "./minutes.ts";
 
 const guide = smallGuide();
 const screws = { do: "release", joint: "base-screws" } as const;
@@ -38,6 +48,63 @@ describe("minutes of a step", () => {
       ["lift", 1],
     ]);
     expect(paceOf(guide, ledger, {}, "Mo").spent).toBeCloseTo(2);
+  });
+});
+
+describe("a pause is longer than ten minutes, and than eight times the estimate", () => {
+  // Screws are 0.7 minutes, clips 1.5, by the guide.
+  const minutesOf = (step: Entry, minutes: number) =>
+    stepTimes(guide, events([0, start], [1, answer], [1 + minutes, step])).map(
+      (time) => time.minutes,
+    );
+  test.each<[string, Entry, number, boolean]>([
+    ["ten minutes over screws are work", screws, 10, true],
+    ["more are a pause", screws, 10.1, false],
+    ["eight times a long step are work", clips, 12, true],
+    ["more than that are a pause", clips, 12.1, false],
+    ["no time at all is no time", screws, 0, false],
+    ["a clock that went back is no time", screws, -1, false],
+  ])("%s", (_, step, minutes, counts) => {
+    expect(minutesOf(step, minutes)).toHaveLength(counts ? 1 : 0);
+  });
+});
+
+describe("what tallies change by as a ledger grows", () => {
+  const ledger = events(
+    [0, start],
+    [1, answer],
+    [2, screws],
+    [4, clips],
+    [5, { do: "take-back", event: "e3" }],
+    [7, clips],
+  );
+  test("step by step it adds up to what the whole ledger says", () => {
+    const sums = new Map<string, number[]>();
+    for (let i = 1; i <= ledger.length; i++) {
+      for (const row of tallyChanges(guide, ledger.slice(0, i - 1), ledger.slice(0, i))) {
+        const key = `${row.kind} ${row.by}`;
+        const [n, sum, squares] = sums.get(key) ?? [0, 0, 0];
+        sums.set(key, [n! + row.n, sum! + row.sum, squares! + row.squares]);
+      }
+    }
+    const whole = tallies(stepTimes(guide, ledger));
+    expect(whole).toHaveLength(4);
+    expect(Object.fromEntries(sums)).toEqual(
+      Object.fromEntries(
+        whole.map(({ kind, by, n, sum, squares }) => [`${kind} ${by}`, [n, sum, squares]]),
+      ),
+    );
+  });
+  test("a step taken back is taken away again", () => {
+    expect(tallyChanges(guide, ledger.slice(0, 4), ledger.slice(0, 5))).toEqual([
+      { kind: "clips off", by: "", n: -1, sum: -287682, squares: -82761 },
+      { kind: "clips off", by: "Mo", n: -1, sum: -287682, squares: -82761 },
+    ]);
+  });
+  test("rows are learnt from as the times themselves are", () => {
+    const times = stepTimes(guide, ledger);
+    expect(learntFrom(tallies(times))).toEqual(learn(times));
+    expect(learn(times)["clips off|Mo"]).toMatchObject({ n: 1 });
   });
 });
 

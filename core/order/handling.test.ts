@@ -81,7 +81,7 @@ describe("what counts as handling", () => {
   test("a turn is half a minute; a lift lies as its part says, if it says", () => {
     const lying: Guide = {
       ...guide,
-      parts: { ...guide.parts, fan: { ...guide.parts.fan!, posture: "on-side" } },
+      parts: { ...guide.parts, fan: { ...guide.parts["fan"]!, posture: "on-side" } },
       joints: { ...guide.joints, "fan-screws": screws(["fan", "frame"], { posture: "deck-up" }) },
     };
     const turned = modelOf(lying);

@@ -1,1 +1,1 @@
-export { handlingOf, leastHandling, movePosture, moveTool, type Handling } from "./handling.ts";
+export { handlingOf, leastHandling, type Handling } from "./handling.ts";

@@ -1,1 +1,1 @@
-export { nameOf, ROLES, type Person, type Role } from "./people.ts";
+export { nameOf, type Person, type Role } from "./people.ts";

@@ -1,4 +1,4 @@
-import { diveFromText, diveOf, diveText, type Dive } from "./dive.ts";
+import { type Dive, diveFromText, diveOf, diveText } from "./dive.ts";
 
 const release = { do: "release", joint: "a" } as const;
 const lift = { do: "lift", parts: ["b"] } as const;

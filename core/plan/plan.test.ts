@@ -88,7 +88,7 @@ describe("a job on the small machine", () => {
     const riveted = guide({
       parts: { frame: part(), lid: part("frame") },
       joints: {
-        rivets: { kind: "rivets", joins: ["lid", "frame"], permanent: true } as GuideJoint,
+        rivets: { kind: "rivets", joins: ["lid", "frame"], permanent: true },
       },
       covers: [],
     });

@@ -1,12 +1,9 @@
 export { modelOf, type Model } from "./model.ts";
 export {
   holdsInMode,
-  permanentUnit,
   problemOf,
-  type Goal,
   type Job,
   type JobError,
-  type Mode,
   type Precedence,
   type Problem,
 } from "./problem.ts";
@@ -18,7 +15,6 @@ export {
   groupOf,
   isReached,
   liftBlock,
-  liftWork,
   moveWork,
   pieceOf,
   releaseBlock,

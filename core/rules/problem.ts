@@ -19,7 +19,7 @@ export type JobError =
 
 /** An order with numbers: a joint or a part before a joint or a part. */
 export interface Precedence {
-  readonly first: { readonly joint?: number; readonly part?: number };
+  readonly first: { readonly joint: number | undefined; readonly part: number | undefined };
   readonly why: string;
 }
 

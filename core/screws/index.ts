@@ -1,21 +1,5 @@
-export {
-  danger,
-  harm,
-  likeness,
-  mixUp,
-  screwOf,
-  threadMm,
-  type MixUp,
-  type Screw,
-} from "./lookalike.ts";
-export { fillTray, type Tray, type TrayGrid, type TrayLot } from "./tray.ts";
-export { whichScrew, type Candidate, type Match, type Reading } from "./which.ts";
-export {
-  crossOrder,
-  tighteningPasses,
-  torqueFor,
-  type Pass,
-  type PassKind,
-  type Torque,
-} from "./tighten.ts";
-export { sweepLength, sweepOrder, type Spot } from "./sweep.ts";
+export { mixUp, screwOf, type MixUp } from "./lookalike.ts";
+export { fillTray, type TrayGrid } from "./tray.ts";
+export { whichScrew, type Reading } from "./which.ts";
+export { crossOrder, tighteningPasses, torqueFor, type Pass, type PassKind } from "./tighten.ts";
+export { sweepOrder } from "./sweep.ts";

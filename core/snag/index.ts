@@ -1,1 +1,1 @@
-export { snagOf, type SnagInput, type Suspect } from "./snag.ts";
+export { snagOf, type Suspect } from "./snag.ts";

@@ -2,7 +2,6 @@ import type { DriveSlot, MemoryFacts } from "../guide/index.ts";
 
 /** Lengths of M.2 drives, mm; all are 22 wide. */
 export const DRIVE_LENGTHS = [30, 42, 60, 80] as const;
-export type DriveLength = (typeof DRIVE_LENGTHS)[number];
 export type DriveKey = "B" | "M" | "B+M";
 export type DriveBus = DriveSlot["buses"][number];
 

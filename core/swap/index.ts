@@ -1,11 +1,8 @@
 export {
-  PAD_STOCK,
   padFor,
   pasteFor,
   schoolsOf,
-  SQUEEZE_OUT,
   type PadChoice,
-  type PasteNeed,
   type PasteHabit,
   type School,
 } from "./paste.ts";
@@ -19,6 +16,5 @@ export {
   type DriveHindrance,
   type MemoryAgainst,
   type MemoryRemark,
-  type MemoryFit,
   type Module,
 } from "./fit.ts";

@@ -5,7 +5,6 @@ export {
   daysBetween,
   decisionsFor,
   WAITS,
-  type Decision,
   type Ticket,
   type TicketLine,
   type Transition,
@@ -13,11 +12,8 @@ export {
 } from "./ticket.ts";
 export type { GuideTrouble, TicketTrouble } from "./trouble.ts";
 export { isZone, shopDay } from "./shop-day.ts";
-export {
-  newTicketSchema,
-  readNewTicket,
-  type NewTicket,
-  type NewTicketField,
-} from "./new-ticket.ts";
+export { readNewTicket, type NewTicket, type NewTicketField } from "./new-ticket.ts";
 export type { KnownCode } from "./known-code.ts";
 export type { ChangeJobError, DecideError, TakeInError, TicketUnknown } from "./errors.ts";
+export type { TickError, TickReply } from "./tick.ts";
+export { workLine, type WorkLine } from "./work-line.ts";

@@ -1,6 +1,6 @@
 import { readNewTicket } from "./new-ticket.ts";
 import { isZone, shopDay } from "./shop-day.ts";
-import { byWait, daysBetween, DECISIONS, decisionsFor, WAITS } from "./ticket.ts";
+import { byWait, canChangeJob, daysBetween, DECISIONS, decisionsFor, WAITS } from "./ticket.ts";
 
 const good = {
   customer: "Wren",
@@ -83,4 +83,27 @@ test.each([
 
 test("what is no time zone is known", () => {
   expect([isZone("Europe/Berlin"), isZone("Nowhere/Port")]).toEqual([true, false]);
+});
+
+test.each([
+  ["customer", true],
+  ["part", true],
+  ["bench", true],
+  ["soak", false],
+  ["collection", false],
+  ["nothing", false],
+] as const)("the job of a ticket that waits for %s can be changed: %s", (wait, can) => {
+  expect(canChangeJob(wait)).toBe(can);
+});
+
+test("decisions lead from one wait to the next", () => {
+  expect(DECISIONS.map(({ id, from, to }) => `${from}: ${id} -> ${to}`)).toEqual([
+    "customer: yes-order -> part",
+    "customer: yes-ready -> bench",
+    "customer: no -> collection",
+    "part: part-in -> bench",
+    "soak: soak-passed -> collection",
+    "collection: collected -> nothing",
+  ]);
+  expect(decisionsFor("customer").map(({ id }) => id)).toEqual(["yes-order", "yes-ready", "no"]);
 });

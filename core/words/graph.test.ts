@@ -6,7 +6,7 @@ test("the graph has every part, joint, cover and order, and quotes names", () =>
   const guide = smallGuide();
   const named = {
     ...guide,
-    parts: { ...guide.parts, fan: { ...guide.parts.fan!, name: 'A "fan"' } },
+    parts: { ...guide.parts, fan: { ...guide.parts["fan"]!, name: 'A "fan"' } },
   };
   const dot = guideDot(named);
   expect(dot).toContain('"fan" [shape=box, label="A \\"fan\\""];');

@@ -1,6 +1,5 @@
 export { capital, jointWord, partWord, wordList, type NamedGuide } from "./names.ts";
 export { careLines, CONNECTOR_OPENS, stepWords, toolWords } from "./step-words.ts";
-export { blockWords } from "./block-words.ts";
 export { refusalWords } from "./refusal-words.ts";
 export { stopAsk, stopOtherwise } from "./stop-words.ts";
 export { findingWords } from "./finding-words.ts";
@@ -13,13 +12,7 @@ export {
   PASTE_HABIT_WORDS,
   schoolWords,
 } from "./swap-words.ts";
-export {
-  mixUpWords,
-  ORDER_FROM_WORDS,
-  PASS_WORDS,
-  placeWords,
-  TORQUE_FROM_WORDS,
-} from "./screw-words.ts";
+export { mixUpWords, PASS_WORDS, placeWords, TORQUE_FROM_WORDS } from "./screw-words.ts";
 export { suspectWords } from "./snag-words.ts";
 export { guideDot } from "./graph.ts";
 export { tickErrorWords } from "./tick-words.ts";
@@ -28,7 +21,6 @@ export {
   DECISION_WORDS,
   decideErrorWords,
   NEW_TICKET_WORDS,
-  ROLE_WORDS,
   takeInErrorWords,
   troubleWords,
   WAIT_WORDS,

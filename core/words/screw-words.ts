@@ -19,7 +19,6 @@ export const PASS_WORDS: Readonly<Record<PassKind, string>> = {
   "tighten-again": "Tighten in the same order",
 };
 
-export const ORDER_FROM_WORDS = { guide: "the guide", crosswise: "computed crosswise" } as const;
 export const TORQUE_FROM_WORDS = {
   guide: "the guide",
   thread: "torque = 0.2 × diameter × preload; preload 40 to 75 % of proof load, class 4.8",

@@ -1,5 +1,5 @@
-import type { TickError } from "../bench/index.ts";
 import type { Model } from "../rules/index.ts";
+import type { TickError } from "../ticket/index.ts";
 import { refusalWords } from "./refusal-words.ts";
 import { troubleWords } from "./ticket-words.ts";
 

@@ -1,5 +1,4 @@
 import { unreachable } from "../base/result.ts";
-import type { Person } from "../people/index.ts";
 import type {
   ChangeJobError,
   DecideError,
@@ -41,13 +40,6 @@ export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
   parts: "Choose at least one part to replace.",
   mode: "Choose book or short.",
   promised: "Choose the day it is promised for.",
-};
-
-export const ROLE_WORDS: Readonly<Record<Person["role"], string>> = {
-  lead: "lead",
-  technician: "technician",
-  "front-desk": "front desk",
-  learner: "learner",
 };
 
 /** Why one ticket cannot be worked on as it is, and what to do. */

@@ -1,9 +1,1 @@
-export {
-  addEvents,
-  allStreams,
-  eventById,
-  lengthOf,
-  readStream,
-  ticketsOnOther,
-  type Stream,
-} from "./streams.server.ts";
+export { addEvents, eventById, lengthOf, readStream, ticketsOnOther } from "./streams.server.ts";

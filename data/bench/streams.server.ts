@@ -72,16 +72,6 @@ export async function eventById(db: Database, id: string): Promise<StoredEvent |
   return row ? storedOf(row) : undefined;
 }
 
-/** Ids of all streams, in the order their tickets were taken in. */
-export async function allStreams(db: Database): Promise<readonly string[]> {
-  const rows = await db.tables.streams.findAll({
-    attributes: ["id"],
-    order: ["ticket"],
-    raw: true,
-  });
-  return rows.map(({ id }) => id);
-}
-
 /** Open tickets whose ledger has begun with a version of a guide that is not the one given. */
 export async function ticketsOnOther(
   db: Database,

@@ -12,7 +12,7 @@ export interface Database {
    * Runs work in a transaction of its own; nothing else writes. One at a time: SQLite has one writer,
    * and connections that wait for it hold the few threads that the one in front needs to get on.
    */
-  write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
+  readonly write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
   /** Rows of a question in SQL, `$name` bound to a value. */
   select<Row extends object>(
     sql: string,

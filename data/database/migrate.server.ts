@@ -46,7 +46,7 @@ const migrator = (sequelize: Sequelize) =>
       up: () => run(sequelize, migration, "up"),
       down: () => run(sequelize, migration, "down"),
     })),
-    context: undefined,
+    context: sequelize,
     storage: {
       executed: () => executed(sequelize),
       // The record is written in the migration's own transaction.

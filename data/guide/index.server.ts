@@ -6,7 +6,6 @@ export {
   guideOfCode,
   knownCodes,
   versionsOf,
-  type CodeTaken,
   type GuideVersion,
 } from "./versions.server.ts";
 export { guideVersion, modelFor } from "./models.server.ts";

@@ -5,5 +5,4 @@ export {
   readPhoto,
   sweepPhotos,
   type Photo,
-  type PhotoFiles,
 } from "./photos.server.ts";

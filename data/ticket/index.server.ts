@@ -19,6 +19,4 @@ export {
   recount,
   ticketCounts,
   ticketNumbersAfter,
-  type TicketPage,
-  type WorkLine,
 } from "./lines.server.ts";

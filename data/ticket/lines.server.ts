@@ -1,13 +1,10 @@
 import type { Transaction } from "sequelize";
 import { reader } from "../../core/base/ajv.ts";
 import { diveFromText, diveText } from "../../core/plan/index.ts";
-import type { TicketLine, TicketTrouble, Wait } from "../../core/ticket/index.ts";
+import type { TicketLine, TicketTrouble, Wait, WorkLine } from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { TicketLineRow } from "../database/tables.server.ts";
-
-/** What a list shows of a ticket's work: kept with the ticket, made anew when its ledger grows. */
-export type WorkLine = Pick<TicketLine, "machine" | "work" | "dive" | "trouble">;
 
 export async function keepLine(
   db: Database,

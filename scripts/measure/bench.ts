@@ -1,6 +1,6 @@
+import { must } from "../../core/base/must.ts";
 import { pick, seeded } from "../../core/base/seeded.ts";
 import { foldLedger, type LedgerEvent } from "../../core/bench/index.ts";
-import { must } from "../../core/base/must.ts";
 import { planJob } from "../../core/plan/index.ts";
 import { modelOf } from "../../core/rules/index.ts";
 import { fillTray } from "../../core/screws/index.ts";

@@ -3,7 +3,7 @@ import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync } from "node:fs";
 import { cpus, tmpdir, totalmem } from "node:os";
 import path from "node:path";
-import { parseGuideText, type Guide } from "../../core/guide/index.ts";
+import { type Guide, parseGuideText } from "../../core/guide/index.ts";
 
 export const root = path.dirname(path.dirname(import.meta.dirname));
 

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
-import type { TickReply } from "../../core/bench/index.ts";
+import type { TickReply } from "../../core/ticket/index.ts";
 import { openDatabase, type Database } from "../../data/database/index.server.ts";
 import { makeShopOfSize } from "../../testing/shop-of-size.ts";
 import { ms, print, quantile, root, serverTime, startServer, type Server } from "./report.ts";

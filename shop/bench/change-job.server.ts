@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { admit, diveFromPlan, jobStream, type LedgerEvent } from "../../core/bench/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import { canChangeJob, type ChangeJobError } from "../../core/ticket/index.ts";
+import { canChangeJob, type ChangeJobError, workLine } from "../../core/ticket/index.ts";
 import { lengthOf } from "../../data/bench/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
 import {
@@ -12,7 +12,6 @@ import {
 } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
 import { planFor } from "../plan/index.server.ts";
-import { workLine } from "../ticket/lines.server.ts";
 import { grow } from "./grow.server.ts";
 import { readLedger } from "./ledgers.server.ts";
 import { replan } from "./tick.server.ts";

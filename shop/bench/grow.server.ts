@@ -1,4 +1,3 @@
-import { UniqueConstraintError, type Transaction } from "sequelize";
 import {
   diveFromState,
   foldOn,
@@ -8,12 +7,12 @@ import {
 } from "../../core/bench/index.ts";
 import { tallyChanges } from "../../core/minutes/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import type { Wait } from "../../core/ticket/index.ts";
+import { type Wait, workLine } from "../../core/ticket/index.ts";
+import { UniqueConstraintError, type Transaction } from "sequelize";
 import { addEvents } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { addMissed, addTallies } from "../../data/minutes/index.server.ts";
 import { addTransition, changeTicketJob, keepLine } from "../../data/ticket/index.server.ts";
-import { workLine } from "../ticket/lines.server.ts";
 import { announce } from "./announce.server.ts";
 import { keepLedger, sentFrom, type OpenLedger } from "./ledgers.server.ts";
 

@@ -9,11 +9,10 @@ import {
   routeDown,
   type SentTick,
   stopById,
-  type TickError,
-  type TickReply,
 } from "../../core/bench/index.ts";
 import { savedState } from "../../core/plan/index.ts";
 import type { Job, JobError, Model } from "../../core/rules/index.ts";
+import type { TickError, TickReply } from "../../core/ticket/index.ts";
 import { stopAsk } from "../../core/words/index.ts";
 import { eventById } from "../../data/bench/index.server.ts";
 import type { Act } from "../act.server.ts";

@@ -1,10 +1,2 @@
-export { storeGuide, unbegunLine, type StoredGuide } from "./store-guide.server.ts";
-export {
-  guideFile,
-  guideList,
-  guidePage,
-  pinnedGuide,
-  type GuideLine,
-  type GuidePage,
-  type GuidePageError,
-} from "./guide-pages.server.ts";
+export { storeGuide, unbegunLine } from "./store-guide.server.ts";
+export { guideFile, guideList, guidePage, pinnedGuide } from "./guide-pages.server.ts";

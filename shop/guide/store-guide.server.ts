@@ -7,6 +7,7 @@ import {
   guideChanges,
   parseGuide,
 } from "../../core/guide/index.ts";
+import { workLine, type WorkLine } from "../../core/ticket/index.ts";
 import { ticketsOnOther } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import {
@@ -17,10 +18,9 @@ import {
   modelFor,
   type GuideVersion,
 } from "../../data/guide/index.server.ts";
-import { keepLine, unbegunTickets, type WorkLine } from "../../data/ticket/index.server.ts";
+import { keepLine, unbegunTickets } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
 import { checkAside, planFor } from "../plan/index.server.ts";
-import { workLine } from "../ticket/lines.server.ts";
 
 /** What came of taking a guide file in. */
 export interface StoredGuide {

@@ -1,1 +1,1 @@
-export { keepNote, takeNoteAway, type NewNote, type NoteError } from "./notes.server.ts";
+export { keepNote, takeNoteAway, type NewNote } from "./notes.server.ts";

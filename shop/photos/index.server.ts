@@ -1,1 +1,1 @@
-export { keepPhoto, MOST_PHOTO_BYTES, takePhotoAway, type PhotoError } from "./photos.server.ts";
+export { keepPhoto, MOST_PHOTO_BYTES, takePhotoAway } from "./photos.server.ts";

@@ -1,2 +1,2 @@
-export { planFor, type PlanError } from "./plans.server.ts";
+export { planFor } from "./plans.server.ts";
 export { checkAside, planAside } from "./pool.server.ts";

@@ -1,7 +1,1 @@
-export {
-  faultsNow,
-  keepSoak,
-  soakPage,
-  type KeepSoakError,
-  type SoakPage,
-} from "./soaks.server.ts";
+export { faultsNow, keepSoak, soakPage } from "./soaks.server.ts";

@@ -1,5 +1,5 @@
-export { allTickets, counter, type AllTickets, type Counter } from "./counter.server.ts";
+export { allTickets, counter } from "./counter.server.ts";
 export { decide } from "./decide.server.ts";
-export { find, knownCode, type Found } from "./find.server.ts";
+export { find, knownCode } from "./find.server.ts";
 export { takeIn } from "./take-in.server.ts";
-export { ticketPage, type SoakLine, type TicketPage } from "./ticket-page.server.ts";
+export { ticketPage } from "./ticket-page.server.ts";

@@ -1,12 +1,11 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import type { NewTicket, TakeInError } from "../../core/ticket/index.ts";
+import { type NewTicket, type TakeInError, workLine } from "../../core/ticket/index.ts";
 import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
 import { addTicket, customerFor, keepLine } from "../../data/ticket/index.server.ts";
 import type { Act } from "../act.server.ts";
 import { planFor } from "../plan/index.server.ts";
-import { workLine } from "./lines.server.ts";
 
 /** Takes a machine in: a ticket that waits for its customer. Gives its number. */
 export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number, TakeInError>> {

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from "../../../core/base/result.ts";
-import type { LedgerEvent, TickReply } from "../../../core/bench/index.ts";
+import type { LedgerEvent } from "../../../core/bench/index.ts";
+import type { TickReply } from "../../../core/ticket/index.ts";
 
 /** The server cannot be reached, or something else answered in its place: the tick waits. */
 export type Away = { readonly type: "away" };

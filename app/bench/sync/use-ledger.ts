@@ -1,5 +1,3 @@
-import { nanoid } from "nanoid";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
   admit,
   type BenchState,
@@ -14,10 +12,12 @@ import {
   readEvents,
   type Refusal,
   type StoredEvent,
-  type TickError,
 } from "../../../core/bench/index.ts";
 import { nameOf, type Person } from "../../../core/people/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
+import type { TickError } from "../../../core/ticket/index.ts";
+import { nanoid } from "nanoid";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { afterPaint } from "../screen/after-paint.ts";
 import { stillGood, takeIn, type Pages } from "./outbox.ts";
 import { dropTicks, keepTick, waitingTicks } from "./outbox-store.ts";

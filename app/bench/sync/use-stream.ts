@@ -1,4 +1,5 @@
 import { useEffect } from "react";
+import { parseJson } from "../../../core/base/parse-json.ts";
 import type { Growth } from "../../../core/bench/index.ts";
 
 /**
@@ -16,8 +17,8 @@ export function useStream(
       source?.close();
       source = new EventSource(`/tickets/${ticket}/stream?after=${known()}`);
       source.onmessage = ({ data }: MessageEvent<string>) => {
-        const growth: Growth = JSON.parse(data);
-        if (!hear(growth)) open();
+        const growth = parseJson(data);
+        if (growth.ok && !hear(growth.value as Growth)) open();
       };
     };
     const toggle = () => {

@@ -1,7 +1,7 @@
 import type { Result } from "../base/result.ts";
-import type { TicketTrouble, TicketUnknown } from "../ticket/index.ts";
-import type { Refusal } from "./admit.ts";
-import type { StoredEvent } from "./stored-events.ts";
+import type { Refusal, StoredEvent } from "../bench/index.ts";
+import type { TicketUnknown } from "./errors.ts";
+import type { TicketTrouble } from "./trouble.ts";
 
 /** Why a tick was not written. */
 export type TickError =
@@ -21,9 +21,3 @@ export type TickError =
 
 /** The answer to a tick: the events that the screen has not seen, its own among them. */
 export type TickReply = Result<readonly StoredEvent[], TickError>;
-
-/** What has been added to a ledger, and behind how many events. */
-export interface Growth {
-  readonly from: number;
-  readonly events: readonly StoredEvent[];
-}
