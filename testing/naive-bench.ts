@@ -409,10 +409,12 @@ const stepOf = (entry: Extract<Entry, { do: "release" | "lift" }>): DownStep =>
     ? { do: "release", joint: entry.joint }
     : { do: "lift", parts: [...entry.parts].sort() };
 
-const turned = (entry: Extract<Entry, { do: "place" | "make" }>): DownStep =>
-  entry.do === "make"
-    ? { do: "release", joint: entry.joint }
-    : { do: "lift", parts: [...entry.parts].sort() };
+/** The step of the strip-down that a build-up step turns back. */
+export function turned(entry: Entry): DownStep {
+  if (entry.do === "make") return { do: "release", joint: entry.joint };
+  if (entry.do === "place") return { do: "lift", parts: [...entry.parts].sort() };
+  throw new Error(`${entry.do} is no step of a build-up`);
+}
 
 const keyOf = (step: DownStep): string =>
   step.do === "release" ? `release ${step.joint}` : `lift ${[...step.parts].sort().join("+")}`;

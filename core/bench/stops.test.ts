@@ -186,3 +186,78 @@ describe("checks", () => {
     expect(job.state).toEqual({ ...before, live: before.live });
   });
 });
+
+describe("what is opened again has to be seen to again", () => {
+  /** A fan job built up to the cover, its check passed, and gone back to a joint. */
+  function goneBack(job: TestBench, joint: string): void {
+    const { model } = job;
+    job.push({ do: "rework", joint });
+    const back: Job = { for: [], reach: [joint] };
+    const plan = planJob(model.guide, back, savedState(model, job.state.machine));
+    if (!plan.ok) throw new Error("no way back");
+    job.push({ do: "replan", job: back, down: plan.value.down });
+  }
+  test("a plug that is opened again is not made, not confirmed, and its check is void", () => {
+    const job = fan();
+    job.playTo((entry) => entry.do === "check");
+    expect(job.tick({ do: "check", round: "open", what: "fan", result: "pass" })).toBeUndefined();
+    const plug = job.model.jointOf.get("fan-plug")!;
+    expect(job.state.made).toContain(plug);
+    expect(checksLeft(job.model, job.state, "open")).toEqual([]);
+    job.push({ do: "confirm", joint: "fan-plug" });
+    goneBack(job, "fan-plug");
+    job.push({ do: "release", joint: "fan-plug" });
+    expect(job.state.made).not.toContain(plug);
+    expect(job.state.confirmed.has(plug)).toBe(false);
+    expect([...job.state.checks.keys()]).toEqual([]);
+    expect(job.tick({ do: "confirm", joint: "fan-plug" })).toMatch(/not made yet/);
+  });
+  test("a cooler that is opened again has to be measured again; other results stand", () => {
+    const cooled = {
+      ...smallGuide(),
+      parts: {
+        ...smallGuide().parts,
+        cooler: part("board", { name: "Cooler", kind: "heatsink", handling: ["paste"] }),
+      },
+      joints: {
+        ...smallGuide().joints,
+        "cooler-screws": screws(["cooler", "board"], { count: 2 }),
+      },
+    };
+    const job = new TestBench(cooled, { for: ["cooler", "fan"] });
+    job.playTo((entry) => entry.do === "close");
+    expect([...job.state.checks.keys()].sort()).toEqual([
+      "open:fan",
+      "open:temperature under load",
+      "shut:fan",
+      "shut:temperature under load",
+    ]);
+    goneBack(job, "cooler-screws");
+    job.push({ do: "release", joint: "cooler-screws", count: 2 });
+    expect([...job.state.checks.keys()].sort()).toEqual(["open:fan", "shut:fan"]);
+  });
+});
+
+test("the answer that holds a job can be taken back", () => {
+  const job = battery();
+  job.tick({ do: "answer", stop: "begin", answer: "yes" });
+  job.tick({ do: "answer", stop: "lithium:battery", answer: "yes" });
+  expect(heldBy(job.model, job.state)?.id).toBe("lithium:battery");
+  const last = job.state.live.at(-1)!;
+  expect(job.tick({ do: "take-back", event: last })).toBeUndefined();
+  expect(heldBy(job.model, job.state)).toBeUndefined();
+});
+
+test("the power button is asked for when the power is off, not before; and not where there is no power", () => {
+  const job = fan();
+  const plug = { do: "release", joint: "fan-plug" } as const;
+  const ids = () => stopsOf(job.model, job.state, plug).map(({ id }) => id);
+  expect(ids()).not.toContain("drain");
+  job.playTo((entry) => entry.do === "release" && entry.joint === "battery-plug");
+  expect(ids()).not.toContain("drain");
+  job.push({ do: "release", joint: "battery-plug" });
+  expect(ids()).toContain("drain");
+  const { "battery-plug": _, ...joints } = smallGuide().joints;
+  const bare = new TestBench({ ...smallGuide(), joints }, { for: ["fan"] });
+  expect(stopsOf(bare.model, bare.state, plug).map(({ id }) => id)).toEqual(["begin"]);
+});

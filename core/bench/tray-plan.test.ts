@@ -44,6 +44,17 @@ describe("the tray of a job", () => {
     expect(tray.cells.get(first!.joint)).toBe(first!.cell);
     expect(new Set(tray.cells.values()).size).toBe(tray.cells.size);
   });
+  test("a lot in the last cell stays there; one beyond the tray is given a cell in it", () => {
+    const lying = (cell: number) => {
+      const state = played(4);
+      const [id, lot] = [...state.lots][0]!;
+      return { id, state: { ...state, lots: new Map([[id, { ...lot, cell }]]) } };
+    };
+    const last = lying(4);
+    expect(trayPlan(model, last.state, grid)!.cells.get(last.id)).toBe(4);
+    const beyond = lying(5);
+    expect(trayPlan(model, beyond.state, grid)!.cells.get(beyond.id)).toBeLessThanOrEqual(4);
+  });
   test("a danger that cannot be avoided is named with its cell", () => {
     const plan = planJob(model.guide, { for: ["board"] });
     const tray = plan.ok

@@ -1,5 +1,5 @@
 import { randomCase } from "../../testing/random-guide.ts";
-import { screws, smallGuide } from "../../testing/builders.ts";
+import { guide as guideOf, part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import type { Guide } from "../guide/index.ts";
 import {
   after,
@@ -92,6 +92,33 @@ describe("what counts as handling", () => {
   });
 });
 
+test("a part that static harms is lifted after the battery is off, even where a turn would be saved", () => {
+  const facts = guideOf({
+    parts: {
+      frame: part(),
+      deck: part("frame", { posture: "deck-up" }),
+      card: part("frame", { handling: ["esd"], posture: "deck-up" }),
+      battery: part("frame"),
+    },
+    joints: {
+      "deck-screws": screws(["deck", "frame"], { posture: "deck-up" }),
+      "battery-plug": plug(["frame", "battery"], { power: true, posture: "underside-up" }),
+    },
+    covers: [{ part: "deck", over: ["battery-plug"] }],
+  });
+  const problem = problemFor(facts, { for: ["card", "deck"] });
+  const start = closedMachine(problem.model);
+  const { best } = leastWork(problem, start);
+  const { moves, exact } = leastHandling(problem, start, best!.moves);
+  expect(exact).toBe(true);
+  let state = start;
+  for (const move of moves) {
+    expect(blockOf(problem, state, move)).toBeUndefined();
+    state = after(state, move);
+  }
+  expect(moves).toHaveLength(4);
+});
+
 test("among equals the battery is unplugged as soon as it can be", () => {
   const problem = problemFor(smallGuide(), { for: ["board"] });
   const start = closedMachine(problem.model);
@@ -114,6 +141,11 @@ describe("against every order of the same moves", () => {
       const { moves, exact } = leastHandling(problem, start, best.moves);
       expect({ seed, exact }).toEqual({ seed, exact: true });
       expect(workOf(problem, moves)).toBeCloseTo(best.work, 6);
+      let state = start;
+      for (const move of moves) {
+        expect({ seed, block: blockOf(problem, state, move) }).toEqual({ seed, block: undefined });
+        state = after(state, move);
+      }
       let least = Infinity;
       everyOrder(problem, best.moves, best.work, (order) => {
         least = Math.min(least, handlingOf(problem.model, order).minutes);

@@ -1,4 +1,4 @@
-import type { Guide, GuideJoint } from "../guide/index.ts";
+import type { Guide } from "../guide/index.ts";
 import type { Job } from "../rules/index.ts";
 import { type DownStep, type Plan, planJob, reworkOf } from "./plan.ts";
 import { guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
