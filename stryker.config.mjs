@@ -3,7 +3,9 @@ const subject = process.env.SUBJECT ?? "";
 
 /** @type {import("@stryker-mutator/api/core").PartialStrykerOptions} */
 export default {
-  mutate: [`core/${subject}/**/*.ts`, `!core/${subject}/**/*.test.ts`, `!core/${subject}/index.ts`],
+  mutate: process.env.FILES
+    ? process.env.FILES.split(",")
+    : [`core/${subject}/**/*.ts`, `!core/${subject}/**/*.test.ts`, `!core/${subject}/index.ts`],
   testRunner: "jest",
   testRunnerNodeArgs: ["--experimental-vm-modules", "--no-warnings"],
   jest: { configFile: "jest.mutate.config.mjs", enableFindRelatedTests: false },

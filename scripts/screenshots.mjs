@@ -1,6 +1,6 @@
 // One picture of each main view from the demo data, at 1280 × 800.
 import { spawn, spawnSync } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium as browserOf } from "@playwright/test";
@@ -38,6 +38,8 @@ async function shot(name) {
 async function bench(number, presses) {
   await page.goto(`${url}/tickets/${number}/bench`, { waitUntil: "networkidle" });
   await page.waitForSelector("html[data-awake]");
+  // The bench is there when its guide is.
+  await page.getByRole("status").filter({ hasText: "saved" }).waitFor();
   for (let i = 0; i < presses; i++) await onward();
 }
 
@@ -83,6 +85,7 @@ const views = {
   "new-ticket": async () =>
     page.goto(`${url}/tickets/new?code=MT15-A3`, { waitUntil: "networkidle" }),
   ticket: async () => page.goto(`${url}/tickets/1004`, { waitUntil: "networkidle" }),
+  tickets: async () => page.goto(`${url}/tickets`, { waitUntil: "networkidle" }),
   guides: async () => page.goto(`${url}/guides`, { waitUntil: "networkidle" }),
   "guide-try": async () => {
     await page.goto(`${url}/guides/marrowby-tern-15?for=board&ticket=1008`, {
@@ -142,6 +145,16 @@ const views = {
   },
   soak: async () => {
     await page.goto(`${url}/tickets/1002/soak`, { waitUntil: "networkidle" });
+  },
+  "guide-version": async () => {
+    await page.goto(`${url}/guides`, { waitUntil: "networkidle" });
+    const text = readFileSync(path.join(root, "guides/marrowby-tern-15.json"), "utf8");
+    const buffer = Buffer.from(text.replaceAll('"base-screws-rear"', '"rear-screws"'));
+    const file = { name: "tern-15.json", mimeType: "application/json", buffer };
+    await page.getByLabel("Guide file").setInputFiles(file);
+    await page.getByLabel("Why it changed").fill("The rear row has its own name.");
+    await page.getByRole("button", { name: "Take a guide file in" }).click();
+    await page.getByText("is stored as version 2").waitFor();
   },
 };
 

@@ -7,7 +7,15 @@ import { checksLeft, checksOf, closesMachine } from "./checks.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
 import { type BenchState, foldLedger } from "./fold.ts";
 import { heldBy, openStop, stopById, stopsOf } from "./stops.ts";
-import { clips, guide, part, plug, screws, smallGuide, PIN } from "../../testing/builders.ts";
+import {
+  clips,
+  guide,
+  part,
+  plug as plugOf,
+  screws,
+  smallGuide,
+  PIN,
+} from "../../testing/builders.ts";
 import { nextEntry } from "../../testing/play.ts";
 
 class TestBench {
@@ -98,7 +106,7 @@ describe("stops", () => {
         glue: { kind: "adhesive", joins: ["frame", "seal"] },
         hinge: screws(["display", "frame"]),
         hold: screws(["cooler", "frame"]),
-        lead: plug(["frame", "display"]),
+        lead: plugOf(["frame", "display"]),
         edge: clips(["display", "frame"]),
       },
     });
@@ -257,7 +265,7 @@ test("the power button is asked for when the power is off, not before; and not w
   expect(ids()).not.toContain("drain");
   job.push({ do: "release", joint: "battery-plug" });
   expect(ids()).toContain("drain");
-  const { "battery-plug": _, ...joints } = smallGuide().joints;
+  const joints = { ...smallGuide().joints, "battery-plug": plugOf(["board", "battery"]) };
   const bare = new TestBench({ ...smallGuide(), joints }, { for: ["fan"] });
   expect(stopsOf(bare.model, bare.state, plug).map(({ id }) => id)).toEqual(["begin"]);
 });

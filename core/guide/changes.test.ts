@@ -21,11 +21,11 @@ test("parts and joints that came, went or differ are named by their place", () =
     },
   };
   expect(guideChanges(guide, changed)).toEqual([
-    { path: "/parts/lid", change: "added", keys: [] },
-    { path: "/joints/fan-plug", change: "removed", keys: [] },
-    { path: "/joints/fan-screws", change: "updated", keys: ["count", "drive"] },
-    { path: "/joints/fan-cable", change: "added", keys: [] },
-    { path: "/model", change: "updated", keys: [] },
+    { path: "/parts/lid", name: "lid", change: "added", keys: [] },
+    { path: "/joints/fan-plug", name: "fan-plug", change: "removed", keys: [] },
+    { path: "/joints/fan-screws", name: "fan-screws", change: "updated", keys: ["count", "drive"] },
+    { path: "/joints/fan-cable", name: "fan-cable", change: "added", keys: [] },
+    { path: "/model", name: "model", change: "updated", keys: [] },
   ]);
 });
 
@@ -33,7 +33,7 @@ test("covers and orders are told apart by what they say", () => {
   const guide = smallGuide();
   const order = { ...guide.orders[0]!, strength: "must" as const };
   expect(guideChanges(guide, { ...guide, orders: [order] })).toEqual([
-    { path: "/orders/0", change: "removed", keys: [] },
-    { path: "/orders/0", change: "added", keys: [] },
+    { path: "/orders/0", name: "fan-plug before fan-screws", change: "removed", keys: [] },
+    { path: "/orders/0", name: "fan-plug before fan-screws", change: "added", keys: [] },
   ]);
 });

@@ -4,6 +4,8 @@ import type { Guide } from "./types.ts";
 export interface FactChange {
   /** JSON Pointer to the fact: a part, a joint, a view, a variant, or a key of the guide. */
   readonly path: string;
+  /** The fact as it is called: its id, or what a cover or an order says. */
+  readonly name: string;
   readonly change: "added" | "removed" | "updated";
   /** Keys of the fact that differ, where it was updated and has keys; in the alphabet's order. */
   readonly keys: readonly string[];
@@ -20,7 +22,20 @@ const LISTS = ["covers", "orders"] as const;
  */
 export function guideChanges(from: Guide, to: Guide): readonly FactChange[] {
   const maps = MAPS.flatMap((name) => mapChanges(`/${name}`, from[name] ?? {}, to[name] ?? {}));
-  const lists = LISTS.flatMap((name) => listChanges(`/${name}`, from[name], to[name]));
+  const lists = [
+    ...listChanges(
+      "/covers",
+      from.covers,
+      to.covers,
+      ({ part, over }) => `${part} over ${over.join(", ")}`,
+    ),
+    ...listChanges(
+      "/orders",
+      from.orders,
+      to.orders,
+      ({ first, then }) => `${first} before ${then}`,
+    ),
+  ];
   const own = mapChanges("", without(from), without(to));
   return [...maps, ...lists, ...own];
 }
@@ -35,11 +50,11 @@ type Facts = Readonly<Record<string, unknown>>;
 function mapChanges(path: string, from: Facts, to: Facts): readonly FactChange[] {
   const ids = [...new Set([...Object.keys(from), ...Object.keys(to)])];
   return ids.flatMap((id): readonly FactChange[] => {
-    const at = `${path}/${id}`;
-    if (!(id in from)) return [{ path: at, change: "added", keys: [] }];
-    if (!(id in to)) return [{ path: at, change: "removed", keys: [] }];
+    const fact = { path: `${path}/${id}`, name: id };
+    if (!(id in from)) return [{ ...fact, change: "added", keys: [] }];
+    if (!(id in to)) return [{ ...fact, change: "removed", keys: [] }];
     if (canonical(from[id]) === canonical(to[id])) return [];
-    return [{ path: at, change: "updated", keys: keysApart(from[id], to[id]) }];
+    return [{ ...fact, change: "updated", keys: keysApart(from[id], to[id]) }];
   });
 }
 
@@ -52,19 +67,25 @@ function keysApart(from: unknown, to: unknown): readonly string[] {
 const isFacts = (value: unknown): value is Facts =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-function listChanges(
+function listChanges<Fact>(
   path: string,
-  from: readonly unknown[],
-  to: readonly unknown[],
+  from: readonly Fact[],
+  to: readonly Fact[],
+  nameOf: (fact: Fact) => string,
 ): readonly FactChange[] {
-  const only = (list: readonly unknown[], other: readonly unknown[]): readonly number[] => {
+  const only = (
+    list: readonly Fact[],
+    other: readonly Fact[],
+    change: "added" | "removed",
+  ): readonly FactChange[] => {
     const known = new Set(other.map(canonical));
-    return list.flatMap((one, i) => (known.has(canonical(one)) ? [] : [i]));
+    return list.flatMap((fact, i) =>
+      known.has(canonical(fact))
+        ? []
+        : [{ path: `${path}/${i}`, name: nameOf(fact), change, keys: [] }],
+    );
   };
-  return [
-    ...only(from, to).map((i) => ({ path: `${path}/${i}`, change: "removed", keys: [] }) as const),
-    ...only(to, from).map((i) => ({ path: `${path}/${i}`, change: "added", keys: [] }) as const),
-  ];
+  return [...only(from, to, "removed"), ...only(to, from, "added")];
 }
 
 /** A value as text that does not depend on the order of its keys. */

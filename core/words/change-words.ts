@@ -12,10 +12,9 @@ const NOUNS: Readonly<Record<string, string>> = {
 };
 
 /** What differs between two versions of a guide, one fact a line. ["/joints/fan-plug" added] → joint fan-plug: new */
-export function factChangeWords({ path, change, keys }: FactChange): string {
-  const [first = "", ...rest] = path.slice(1).split("/");
-  const noun = NOUNS[first];
-  const name = noun === undefined || rest.length === 0 ? first : `${noun} ${rest.join("/")}`;
+export function factChangeWords({ path, name: fact, change, keys }: FactChange): string {
+  const noun = path.lastIndexOf("/") > 0 ? NOUNS[path.split("/")[1] ?? ""] : undefined;
+  const name = noun === undefined ? fact : `${noun} ${fact}`;
   if (change === "added") return `${name}: new`;
   if (change === "removed") return `${name}: gone`;
   return keys.length === 0 ? `${name}: changed` : `${name}: ${wordList(keys)} changed`;

@@ -1,6 +1,6 @@
 import { part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import type { Refusal } from "../bench/index.ts";
-import type { About } from "../guide/index.ts";
+import type { About, FactChange } from "../guide/index.ts";
 import { modelOf } from "../rules/index.ts";
 import type { Suspect } from "../snag/index.ts";
 import { findingWords } from "./finding-words.ts";
@@ -122,4 +122,22 @@ test("a suspect says why it may still hold", () => {
   expect(suspectWords(hiding, suspect({ kind: "part", id: "base", why: "covers" }))).toBe(
     "The base cover still lies over it.",
   );
+});
+
+test.each<[FactChange, string]>([
+  [
+    { path: "/joints/fan-plug", name: "fan-plug", change: "added", keys: [] },
+    "joint fan-plug: new",
+  ],
+  [
+    { path: "/parts/lid", name: "lid", change: "updated", keys: ["kind", "lift"] },
+    "part lid: kind and lift changed",
+  ],
+  [
+    { path: "/orders/0", name: "a before b", change: "removed", keys: [] },
+    "order a before b: gone",
+  ],
+  [{ path: "/model", name: "model", change: "updated", keys: [] }, "model: changed"],
+])("a change: %j", (change, words) => {
+  expect(factChangeWords(change)).toBe(words);
 });
