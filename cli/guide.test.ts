@@ -2,18 +2,30 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { run } from "./run.ts";
 
 const root = path.join(import.meta.dirname, "..");
 const tern = "guides/marrowby-tern-15.json";
 
-function guide(...args: string[]): { status: number | null; said: Record<string, unknown> } {
-  const { status, stdout } = spawnSync("npx", ["tsx", "cli/guide.ts", ...args], {
-    cwd: root,
-    encoding: "utf8",
-    env: { ...process.env, NODE_OPTIONS: "" },
-  });
-  return { status, said: JSON.parse(stdout) as Record<string, unknown> };
+/** One call, in this process. */
+function guide(...args: string[]): { status: number; said: Record<string, unknown> } {
+  const done = run(args.map((arg) => (arg === tern ? path.join(root, tern) : arg)));
+  const said = JSON.parse(JSON.stringify(done.ok ? done.value : done.error)) as object;
+  return { status: done.ok ? 0 : 1, said: { ...said } };
 }
+
+test("as a command it prints one JSON object, and its exit says whether it worked", () => {
+  const command = (...args: string[]) =>
+    spawnSync("npx", ["tsx", "cli/guide.ts", ...args], {
+      cwd: root,
+      encoding: "utf8",
+      env: { ...process.env, NODE_OPTIONS: "" },
+    });
+  const good = command("rework", tern, "--joint", "fan-plug");
+  expect([good.status, JSON.parse(good.stdout)]).toMatchObject([0, { work: 6.85 }]);
+  const bad = command("dance", tern);
+  expect([bad.status, JSON.parse(bad.stdout)]).toMatchObject([1, { path: "" }]);
+});
 
 test("plan prints the plan and exits 0", () => {
   const { status, said } = guide("plan", tern, "--for", "fan,battery", "--mode", "book");

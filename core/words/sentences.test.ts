@@ -1,3 +1,4 @@
+import { factChangeWords } from "./change-words.ts";
 import { part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import type { Refusal } from "../bench/index.ts";
 import type { About, FactChange } from "../guide/index.ts";

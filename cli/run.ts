@@ -1,0 +1,240 @@
+import { fail, ok, type Result, unreachable } from "../core/base/result.ts";
+import { HABITS, lotsOf, trayOfPlan } from "../core/bench/index.ts";
+import { checkGuide, guideErrors } from "../core/check/index.ts";
+import { type Finding, type Guide, guideForCode, parseGuideText } from "../core/guide/index.ts";
+import { planJob, reworkOf, savedState } from "../core/plan/index.ts";
+import { after, closedMachine, type Job, type JobError, modelOf } from "../core/rules/index.ts";
+import { snagOf } from "../core/snag/index.ts";
+import { findingWords, placeWords } from "../core/words/index.ts";
+import { readFileSync } from "node:fs";
+import { parseArgs } from "node:util";
+
+interface CliError {
+  readonly error: string;
+  readonly path: string;
+  readonly findings?: ReturnType<typeof inMessages>;
+}
+
+const USAGE =
+  "guide check FILE | plan FILE --for ID,… [--reach ID,…] [--new ID,…] [--mode book|short] " +
+  "[--variant CODE] | rework FILE --joint ID | snag FILE --for ID,… --done ID,… --stuck ID " +
+  "[--near VIEW,X,Y] | tray FILE --for ID,… [--grid 4x6] [--holds 12] [--way cells|mirror|with-part|parked]";
+
+const list = (value: string | undefined): readonly string[] =>
+  (value ?? "").split(",").filter((id) => id !== "");
+
+/** Carries out one call of the guide command: what it prints, or its error. */
+export function run(argv: readonly string[]): Result<unknown, CliError> {
+  const args = readArgs(argv);
+  if (!args.ok) return args;
+  const { command, file, options } = args.value;
+  const source = readFile(file);
+  if (!source.ok) return source;
+  if (command === "check") return check(source.value);
+  const guide = readGuide(source.value, options.variant);
+  if (!guide.ok) return guide;
+  if (command === "plan") return plan(guide.value, options);
+  if (command === "snag") return snag(guide.value, options);
+  if (command === "tray") return tray(guide.value, options);
+  if (options.joint === undefined) return fail({ error: "name a joint: --joint ID", path: "" });
+  return inWords(reworkOf(guide.value, options.joint));
+}
+
+interface Options {
+  readonly for?: string;
+  readonly reach?: string;
+  readonly new?: string;
+  readonly mode?: string;
+  readonly variant?: string;
+  readonly joint?: string;
+  readonly done?: string;
+  readonly stuck?: string;
+  readonly near?: string;
+  readonly grid?: string;
+  readonly holds?: string;
+  readonly way?: string;
+}
+
+function readArgs(
+  argv: readonly string[],
+): Result<{ command: string; file: string; options: Options }, CliError> {
+  try {
+    const text = { type: "string" } as const;
+    const { values, positionals } = parseArgs({
+      args: [...argv],
+      allowPositionals: true,
+      options: {
+        for: text,
+        reach: text,
+        new: text,
+        mode: text,
+        variant: text,
+        joint: text,
+        done: text,
+        stuck: text,
+        near: text,
+        grid: text,
+        holds: text,
+        way: text,
+      },
+    });
+    const [command, file] = positionals;
+    if (command === undefined || file === undefined || positionals.length > 2) {
+      return fail({ error: USAGE, path: "" });
+    }
+    if (!["check", "plan", "rework", "snag", "tray"].includes(command)) {
+      return fail({ error: `no command "${command}"; ${USAGE}`, path: "" });
+    }
+    return ok({ command, file, options: values });
+  } catch (error) {
+    return fail({ error: `${(error as Error).message}; ${USAGE}`, path: "" });
+  }
+}
+
+function readFile(file: string): Result<string, CliError> {
+  try {
+    return ok(readFileSync(file, "utf8"));
+  } catch {
+    return fail({ error: `cannot read the file ${file}`, path: "" });
+  }
+}
+
+function check(source: string): Result<unknown, CliError> {
+  let value: unknown;
+  try {
+    value = JSON.parse(source);
+  } catch (error) {
+    return fail({ error: `this is not JSON: ${(error as Error).message}`, path: "" });
+  }
+  return ok({ findings: inMessages(checkGuide(value)) });
+}
+
+function readGuide(source: string, variant: string | undefined): Result<Guide, CliError> {
+  const parsed = parseGuideText(source);
+  if (!parsed.ok) return broken(parsed.error);
+  const findings = guideErrors(parsed.value);
+  if (findings.length > 0) return broken(findings);
+  if (variant === undefined) return parsed;
+  const patched = guideForCode(parsed.value, variant);
+  return patched.ok ? patched : broken(patched.error);
+}
+
+const inMessages = (findings: readonly Finding[]) =>
+  findings.map((finding) => ({
+    level: finding.level,
+    path: finding.path,
+    message: findingWords(finding),
+  }));
+
+const broken = (findings: readonly Finding[]): Result<never, CliError> =>
+  fail({
+    error: findingWords(findings[0]!),
+    path: findings[0]!.path,
+    findings: inMessages(findings),
+  });
+
+function plan(guide: Guide, options: Options): Result<unknown, CliError> {
+  const mode = options.mode ?? "short";
+  if (mode !== "book" && mode !== "short") {
+    return fail({ error: `no mode "${mode}"; say book or short`, path: "/mode" });
+  }
+  const job: Job = {
+    for: list(options.for),
+    reach: list(options.reach),
+    new: list(options.new),
+    mode,
+  };
+  return inWords(planJob(guide, job));
+}
+
+function snag(guide: Guide, options: Options): Result<unknown, CliError> {
+  const model = modelOf(guide);
+  const { stuck } = options;
+  if (stuck === undefined || !model.partOf.has(stuck)) {
+    return fail({ error: "name the part that is stuck: --stuck PART", path: "/stuck" });
+  }
+  const job: Job = { for: list(options.for), mode: "short" };
+  const plan = planJob(guide, job);
+  if (!plan.ok) return inWords(plan);
+  let machine = closedMachine(model);
+  for (const [i, id] of list(options.done).entries()) {
+    const joint = model.jointOf.get(id);
+    const lift = plan.value.down.find((step) => step.do === "lift" && step.parts.includes(id));
+    if (joint !== undefined) machine = after(machine, { do: "release", joint });
+    else if (lift?.do === "lift") {
+      const parts = lift.parts.map((part) => model.partOf.get(part)!);
+      machine = after(machine, { do: "lift", parts });
+    } else
+      return fail({ error: `"${id}" is no joint and nothing this job lifts`, path: `/done/${i}` });
+  }
+  const near = readPoint(options.near);
+  if (!near.ok) return near;
+  const input = { job, from: savedState(model, machine), stuck };
+  const point = near.value;
+  return ok({ suspects: snagOf(model, point ? { ...input, near: point } : input) });
+}
+
+/** Where the screws of a job go: cell by cell, or lot by lot for the other ways. */
+function tray(guide: Guide, options: Options): Result<unknown, CliError> {
+  const way = HABITS.find((habit) => habit === (options.way ?? "cells"));
+  if (!way)
+    return fail({ error: `no way "${options.way}"; say ${HABITS.join(", ")}`, path: "/way" });
+  const size = /^(\d{1,2})x(\d{1,2})$/.exec(options.grid ?? "4x6");
+  const [rows, columns] = [Number(size?.[1]), Number(size?.[2])];
+  if (!size || rows * columns === 0) {
+    return fail({ error: "say the grid as ROWSxCOLUMNS, like --grid 4x6", path: "/grid" });
+  }
+  const holds = Number(options.holds ?? 12);
+  if (!Number.isInteger(holds) || holds < 1) {
+    return fail({ error: "say how many screws a cell holds, like --holds 12", path: "/holds" });
+  }
+  const plan = planJob(guide, { for: list(options.for), mode: "short" });
+  if (!plan.ok) return inWords(plan);
+  const lots = lotsOf(guide, plan.value.down);
+  if (way !== "cells") {
+    return ok({
+      way,
+      lots: lots.map((joint) => ({ joint, lies: placeWords(guide, joint, way, undefined) })),
+    });
+  }
+  const filled = trayOfPlan(guide, plan.value.down, { rows, columns, holds });
+  if (!filled)
+    return fail({ error: `${lots.length} lots do not go into this tray`, path: "/grid" });
+  const { danger, exact, shared, cells } = filled;
+  return ok({
+    way,
+    lots: [...cells].map(([joint, cell]) => ({ joint, cell })),
+    danger,
+    exact,
+    shared,
+  });
+}
+
+function readPoint(
+  text: string | undefined,
+): Result<{ view: string; x: number; y: number } | undefined, CliError> {
+  if (text === undefined) return ok(undefined);
+  const [view = "", x, y] = text.split(",");
+  const point = { view, x: Number(x), y: Number(y) };
+  return Number.isFinite(point.x) && Number.isFinite(point.y)
+    ? ok(point)
+    : fail({ error: "say where as --near VIEW,X,Y in millimetres", path: "/near" });
+}
+
+const inWords = <T>(result: Result<T, JobError>): Result<T, CliError> =>
+  result.ok ? result : fail({ error: jobErrorWords(result.error), path: result.error.path });
+
+function jobErrorWords(error: JobError): string {
+  switch (error.type) {
+    case "job-empty":
+      return "name at least one part: --for ID or --reach ID";
+    case "part-unknown":
+      return `there is no part "${error.id}"`;
+    case "id-unknown":
+      return `there is no part or joint "${error.id}"`;
+    case "no-plan":
+      return `nothing that may be opened frees ${error.ids.join(", ")}`;
+    default:
+      return unreachable(error);
+  }
+}
