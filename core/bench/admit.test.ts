@@ -58,7 +58,7 @@ describe("counts", () => {
   test.each([-1, 1.5, 201])("%p is no count", (count) => {
     expect(fanJob().tick({ do: "release", joint: "base-screws", count })).toMatch(/whole number/);
   });
-  test("the count comes out at nought, or is explained", () => {
+  test("the count comes out at zero, or is explained", () => {
     const bench = fanJob();
     bench.down();
     bench.tick({ do: "swap" });
@@ -189,7 +189,7 @@ describe("a change of plan", () => {
 });
 
 describe("the dive line", () => {
-  test("goes down, turns at the swap and comes back to nought", () => {
+  test("goes down, turns at the swap and comes back to zero", () => {
     const bench = fanJob();
     const fresh = diveFromState(model, bench.state);
     expect(fresh.here).toBe(0);

@@ -15,8 +15,7 @@ export function guideForCode(guide: Guide, code: string): Result<Guide, readonly
     const about = { type: "code-unknown", code, known: allCodes(guide) } as const;
     return fail([{ level: "error", path: "/variants", about }]);
   }
-  const copy = structuredClone(guide) as unknown as Record<string, unknown>;
-  delete copy["variants"];
+  const { variants, ...copy } = structuredClone(guide);
   const patched = jsonMergePatch.apply(copy, structuredClone(variant.patch)) as object;
   return parseGuide({ ...patched, codes: [code] });
 }

@@ -133,7 +133,7 @@ interface Bend {
 
 /**
  * How the guide's minutes are bent for a kind of step and a person. The mean logarithm of actual ÷
- * estimate is drawn towards the shop's, and the shop's towards nought, as if six earlier steps had
+ * estimate is drawn towards the shop's, and the shop's towards zero, as if six earlier steps had
  * said so: mean = (Σx + 6 · prior) ÷ (n + 6). The spread likewise, towards 0.45.
  */
 function bendOf(learnt: Learnt, kind: string, by: string): Bend {

@@ -19,6 +19,7 @@ import { entryFor } from "./next-entry.ts";
 import type { StepNote } from "../aside/note-panel.tsx";
 import type { StepPhoto } from "../aside/photo-panel.tsx";
 import type { Transfer } from "../swap/swap-panel.tsx";
+import { reader } from "../../../core/base/ajv.ts";
 import { useKept } from "./use-kept.ts";
 import { useLedger } from "../sync/use-ledger.ts";
 import {
@@ -49,6 +50,16 @@ export interface BenchScreenProps {
 
 const NOT_COUNTED: Ending = { left: undefined, explained: "" };
 const NO_CODES: readonly Fitted[] = [];
+const text = { type: "string" };
+const readEnding = reader<Ending>({
+  type: "object",
+  required: ["explained"],
+  properties: { left: { type: "integer" }, explained: text },
+});
+const readFitted = reader<readonly Fitted[]>({
+  type: "array",
+  items: { type: "object", required: ["part", "code"], properties: { part: text, code: text } },
+});
 
 /** What lies over the step on the right. */
 type Aside = "snag" | "note" | "photo" | undefined;
@@ -164,8 +175,8 @@ function useShown() {
 
 /** What is typed and not written yet; when the ticket leaves the bench, the page goes to the ticket. */
 function useTyped(ticket: number, isOver: boolean) {
-  const [ending, setEnding] = useKept(`ending ${ticket}`, NOT_COUNTED);
-  const [fitted, setFitted] = useKept(`fitted ${ticket}`, NO_CODES);
+  const [ending, setEnding] = useKept(`ending ${ticket}`, readEnding, NOT_COUNTED);
+  const [fitted, setFitted] = useKept(`fitted ${ticket}`, readFitted, NO_CODES);
   const navigate = useNavigate();
   useEffect(() => {
     if (!isOver) return;

@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useSyncExternalStore } from "react";
+import { readJson, type Reader } from "../../../core/base/ajv.ts";
 
 const heard = new Set<() => void>();
 
@@ -13,15 +14,23 @@ function listen(hear: () => void): () => void {
 
 /**
  * What is typed and not written yet, kept in this browser: a reload loses none of it, and another tab
- * shows it too. Set to undefined it is forgotten. `initial` is one value that stays the same.
+ * shows it too. Set to undefined it is forgotten; what another version kept and does not fit is, too.
+ * `read` and `initial` stay the same.
  */
-export function useKept<T>(key: string, initial: T): readonly [T, (value: T | undefined) => void] {
+export function useKept<T>(
+  key: string,
+  read: Reader<T>,
+  initial: T,
+): readonly [T, (value: T | undefined) => void] {
   const text = useSyncExternalStore(
     listen,
     () => localStorage.getItem(key),
     () => null,
   );
-  const value = useMemo(() => (text === null ? initial : (JSON.parse(text) as T)), [text, initial]);
+  const value = useMemo(() => {
+    const kept = text === null ? undefined : readJson(read, text);
+    return kept?.ok ? kept.value : initial;
+  }, [text, read, initial]);
   const set = useCallback(
     (next: T | undefined) => {
       if (next === undefined) localStorage.removeItem(key);

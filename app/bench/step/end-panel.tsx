@@ -11,7 +11,7 @@ export interface Ending {
   readonly explained: string;
 }
 
-/** The end of the build-up: the count must come out at nought, or be explained. */
+/** The end of the build-up: the count must come out at zero, or be explained. */
 export function EndPanel({
   guide,
   state,
@@ -77,7 +77,7 @@ export function EndPanel({
 }
 
 function verdict(over: number): string {
-  if (over === 0) return "The count comes out at nought.";
+  if (over === 0) return "The count comes out at zero.";
   return `${Math.abs(over)} ${over > 0 ? "over" : "short"} by the ledger. Find it, or write down what happened.`;
 }
 
