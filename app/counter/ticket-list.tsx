@@ -51,7 +51,7 @@ function Row({ line, today, showsWait }: { line: TicketLine; today: string; show
         {machine} <span className="ticket-soft">· {work}</span>
         {trouble && <div className="ticket-trouble">{troubleWords(trouble)}</div>}
       </span>
-      {dive ? <DiveGlyph dive={dive} label={`${dive.deepest} lifts deep`} /> : <span>no plan</span>}
+      {dive === undefined ? <span>no plan</span> : <DiveGlyph dive={dive} />}
       <span className={isLate ? "ticket-late" : undefined}>
         {showsWait && !isOpen ? "handed back" : when}
         {showsWait && isOpen && (

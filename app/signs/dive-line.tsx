@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { Dive } from "../../core/plan/index.ts";
+import { diveFromText, type Dive } from "../../core/plan/index.ts";
 
 const W = 1000;
 const H = 100;
@@ -96,8 +96,10 @@ export const DiveLine = memo(function DiveLine({
   );
 });
 
-/** The dive line as a 120 × 28 mark for lists. */
-export function DiveGlyph({ dive, label }: { dive: Dive; label: string }) {
+/** The dive line, from its short text, as a 120 × 28 mark for lists. */
+export function DiveGlyph({ dive: text }: { dive: string }) {
+  const dive = diveFromText(text);
+  const label = `${dive.deepest} lifts deep`;
   return (
     <div style={{ width: 120, flex: "none" }}>
       <DiveLine dive={dive} height={28} label={label} />

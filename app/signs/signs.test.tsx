@@ -1,3 +1,4 @@
+import { diveText } from "../../core/plan/index.ts";
 import { renderToStaticMarkup } from "react-dom/server";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import { CONNECTOR_TYPES } from "../../core/guide/index.ts";
@@ -101,7 +102,7 @@ describe("the dive line", () => {
     expect(markup).toContain('aria-label="job"');
   });
   test("in a list it is 120 by 28", () => {
-    const markup = renderToStaticMarkup(<DiveGlyph dive={dive} label="job" />);
+    const markup = renderToStaticMarkup(<DiveGlyph dive={diveText(dive)} />);
     expect(markup).toContain("width:120px");
     expect(markup).toContain('height="28"');
   });

@@ -1,3 +1,4 @@
+import { diveFromText } from "../../core/plan/index.ts";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
@@ -111,7 +112,9 @@ export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; 
       line={`${line.work}; ${PHASE_WORDS[phase]}`}
       isDone={phase === "closed"}
     >
-      {line.dive && <DiveLine dive={line.dive} label={`${line.work}: ${PHASE_WORDS[phase]}`} />}
+      {line.dive !== undefined && (
+        <DiveLine dive={diveFromText(line.dive)} label={`${line.work}: ${PHASE_WORDS[phase]}`} />
+      )}
       {plan && (
         <Box sx={{ mt: 1 }}>
           <Fact name="Steps">

@@ -1,4 +1,3 @@
-import type { Dive } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
 import type { TicketTrouble } from "./trouble.ts";
 
@@ -42,7 +41,8 @@ export interface TicketLine {
   readonly work: string;
   readonly waits: Wait;
   readonly promised: string;
-  readonly dive: Dive | undefined;
+  /** The dive line as its short text (`diveText`): lists are long, and it is drawn where it is shown. */
+  readonly dive: string | undefined;
   /** Why there is no line: this ticket alone needs somebody to look at it. */
   readonly trouble: TicketTrouble | undefined;
 }

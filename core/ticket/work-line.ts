@@ -1,4 +1,4 @@
-import type { Dive } from "../plan/index.ts";
+import { diveText, type Dive } from "../plan/index.ts";
 import type { Job, Model } from "../rules/index.ts";
 import type { TicketLine } from "./ticket.ts";
 
@@ -11,7 +11,7 @@ export function workLine({ guide }: Model, job: Job, dive: Dive | undefined): Wo
   return {
     machine: `${guide.maker} ${guide.model}`,
     work: names.join(", "),
-    dive,
+    dive: dive && diveText(dive),
     trouble: undefined,
   };
 }

@@ -1,6 +1,5 @@
 import type { Transaction } from "sequelize";
 import { reader } from "../../core/base/ajv.ts";
-import { diveFromText, diveText } from "../../core/plan/index.ts";
 import type { TicketLine, TicketTrouble, Wait, WorkLine } from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
@@ -16,7 +15,7 @@ export async function keepLine(
     ticket,
     machine,
     work,
-    dive: dive ? diveText(dive) : null,
+    dive: dive ?? null,
     trouble: trouble ? JSON.stringify(trouble) : null,
   };
   await db.tables.ticketLines.upsert({ ...row }, { transaction });
@@ -46,7 +45,7 @@ const lineOf = (row: LineRow): TicketLine => ({
   work: row.work ?? "",
   waits: row.waits as Wait,
   promised: row.promised,
-  dive: row.dive === null ? undefined : diveFromText(row.dive),
+  dive: row.dive ?? undefined,
   trouble: row.trouble === null ? undefined : readColumn(readTrouble, row.trouble, "a trouble"),
 });
 

@@ -1,9 +1,10 @@
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { must } from "../../core/base/must.ts";
 import { openDatabase } from "../../data/database/index.server.ts";
 import { makeShopOfSize } from "../../testing/shop-of-size.ts";
-import { ms, print, quantile, root, startServer, type Server } from "./report.ts";
+import { guides, ms, print, quantile, root, startServer, type Server } from "./report.ts";
 import { benchesOf, grownBy, sendHabit, type OpenBench } from "./shop.ts";
 
 const BENCHES = 50;
@@ -87,13 +88,14 @@ async function browse(
 
 /** A guide with another note, taken in as a file would be. */
 async function takeGuidesIn({ url }: Server, isOver: () => boolean): Promise<number> {
-  const text = readFileSync(path.join(root, "guides/brandel-vortan-16.json"), "utf8");
+  const guide = must(
+    guides().find(({ id }) => id === "brandel-vortan-16"),
+    "the Vortan",
+  );
   let taken = 0;
   while (!isOver()) {
     const note = `Taken in ${taken + 1} times.`;
-    const file = text
-      .replace(/^\{/, `{"note": ${JSON.stringify(note)},`)
-      .replace(/,\s*"note": "[^"]*"(?=,\s*"views")/, "");
+    const file = JSON.stringify({ ...guide, note });
     const form = new FormData();
     form.set("file", new Blob([file], { type: "application/json" }), "vortan.json");
     form.set("why", "measured");
