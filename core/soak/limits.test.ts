@@ -47,8 +47,8 @@ describe("a limit is kept to the last degree and turn", () => {
     expect(soakFaults(facts(more), before, true).map(({ what }) => what)).toEqual(kinds);
   });
   test("each fault says what was measured and what is due", () => {
-    const bad = facts({ hottest: 99, fanRpm: 800, perWatt: 1.5, memoryErrors: 4 });
-    expect(soakFaults(bad, facts(), true)).toMatchObject([
+    const bad = facts({ hottest: 99, fanRpm: 800, perWatt: 3, memoryErrors: 4 });
+    expect(soakFaults(bad, facts({ perWatt: 2 }), true)).toMatchObject([
       { what: "fan", rpm: 800, least: 1200, causes: ["fan-plug", "fan-turns"] },
       {
         what: "heat",
@@ -104,7 +104,7 @@ describe("what a run comes to", () => {
     });
   });
   test("of an even number the two in the middle are halved, whatever their order", () => {
-    const run = [3, 9, 1, 7].map((n, i) => reading(i, { watts: n, fanRpm: 10 * n, celsius: 20 }));
+    const run = [3, 9, 2, 7].map((n, i) => reading(i, { watts: n, fanRpm: 10 * n, celsius: 20 }));
     const twelve = [...Array.from({ length: 8 }, (_, i) => reading(i)), ...run];
     expect(soakFacts(twelve)).toMatchObject({ watts: 5, fanRpm: 50, perWatt: 0 });
   });

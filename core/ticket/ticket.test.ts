@@ -1,3 +1,7 @@
+import { smallGuide } from "../../testing/builders.ts";
+import { diveFromText } from "../plan/index.ts";
+import { modelOf } from "../rules/index.ts";
+import { workLine } from "./work-line.ts";
 import { readNewTicket } from "./new-ticket.ts";
 import { isZone, shopDay } from "./shop-day.ts";
 import { byWait, canChangeJob, daysBetween, DECISIONS, decisionsFor, WAITS } from "./ticket.ts";
@@ -106,4 +110,17 @@ test("decisions lead from one wait to the next", () => {
     "collection: collected -> nothing",
   ]);
   expect(decisionsFor("customer").map(({ id }) => id)).toEqual(["yes-order", "yes-ready", "no"]);
+});
+
+test("a ticket's work is its machine, its parts by name, and its line", () => {
+  const model = modelOf(smallGuide());
+  const job = { for: ["fan", "gone"] };
+  const dive = diveFromText("S0D0w0");
+  expect(workLine(model, job, dive)).toEqual({
+    machine: "Test Test",
+    work: "Fan, gone",
+    dive: "S0D0w0",
+    trouble: undefined,
+  });
+  expect(workLine(model, job, undefined).dive).toBeUndefined();
 });
