@@ -43,7 +43,7 @@ export function guides(): readonly Guide[] {
 /** What the figures were measured on: its size, not its maker. */
 export function machineLine(): string {
   const [first] = cpus();
-  const speed = first ? `, ${(first.speed / 1000).toFixed(1)} GHz` : "";
+  const speed = first && first.speed > 0 ? `, ${(first.speed / 1000).toFixed(1)} GHz` : "";
   return (
     `Machine: ${process.arch}, ${cpus().length} cores${speed}, ${Math.round(totalmem() / 2 ** 30)} GiB, ` +
     `Node ${process.version}, ${new Date().toISOString().slice(0, 10)}`
