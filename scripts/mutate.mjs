@@ -45,7 +45,7 @@ function keep(subject) {
   const score = ((100 * killed) / Math.max(1, killed + alive)).toFixed(1);
   const row = `| ${subject} | ${killed + alive} | ${killed} | ${alive} | ${score} % |`;
   const page = existsSync(KEPT) ? readFileSync(KEPT, "utf8") : "";
-  const line = new RegExp(`^\\| ${subject} \\|.*$`, "m");
+  const line = new RegExp(`^\\| ${subject} +\\|.*$`, "m");
   writeFileSync(KEPT, line.test(page) ? page.replace(line, row) : `${page}${row}\n`);
   say(`core/${subject}: ${score} % of ${killed + alive}`);
 }
