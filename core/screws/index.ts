@@ -1,4 +1,4 @@
-export { mixUp, screwOf, type MixUp } from "./lookalike.ts";
+export { mixUp, screwOf, type MixUp, type Screw } from "./lookalike.ts";
 export { fillTray, type TrayGrid } from "./tray.ts";
 export { whichScrew, type Reading } from "./which.ts";
 export { crossOrder, tighteningPasses, torqueFor, type Pass, type PassKind } from "./tighten.ts";

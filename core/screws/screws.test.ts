@@ -3,16 +3,7 @@ import { danger, harm, likeness, mixUp, type Screw, threadMm } from "./lookalike
 import { crossOrder, tighteningPasses, torqueFor } from "./tighten.ts";
 import { fillTray, type TrayLot } from "./tray.ts";
 import { whichScrew } from "./which.ts";
-
-const screw = (length: number, more: Partial<Screw> = {}): Screw => ({
-  drive: "PH0",
-  thread: "M2",
-  length,
-  headWidth: 4,
-  headShape: "pan",
-  finish: "black",
-  ...more,
-});
+import { screw } from "../../testing/screw.ts";
 
 describe("how alike two screws are, and what it does when they change places", () => {
   test.each<[string, Screw, Screw, number, number, number]>([

@@ -1,16 +1,8 @@
 import { pick, seeded } from "../base/seeded.ts";
 import { danger, harm, likeness, mixUp, type Screw, screwOf } from "./lookalike.ts";
 import { fillTray, type TrayGrid, type TrayLot } from "./tray.ts";
+import { screw } from "../../testing/screw.ts";
 
-const screw = (length: number, more: Partial<Screw> = {}): Screw => ({
-  drive: "PH0",
-  thread: "M2",
-  length,
-  headWidth: 4,
-  headShape: "pan",
-  finish: "black",
-  ...more,
-});
 const lot = (id: string, length: number, more: Partial<Screw> = {}, count = 2): TrayLot => ({
   id,
   screw: screw(length, more),

@@ -1,6 +1,6 @@
 import { pick, seeded } from "../base/seeded.ts";
 import type { Screw } from "./lookalike.ts";
-import { crossOrder, tighteningPasses, torqueFor } from "./tighten.ts";
+import { crossOrder, tighteningPasses } from "./tighten.ts";
 import { whichScrew } from "./which.ts";
 
 const screw = (drive: string, length: number, headWidth: number): Screw => ({
@@ -86,17 +86,5 @@ describe("tightening", () => {
     expect(tighteningPasses([0, 2, 1, 3], true)).toHaveLength(3);
     expect(tighteningPasses([0, 2, 1, 3], false)).toHaveLength(2);
     expect(tighteningPasses([0, 1], true)).toHaveLength(1);
-  });
-
-  test.each([
-    ["M1.6", 0.05, 0.09],
-    ["M2", 0.1, 0.19],
-    ["M2.5", 0.21, 0.39],
-    ["M3", 0.37, 0.7],
-  ])("%s takes %d to %d N·m", (thread, low, high) => {
-    expect(torqueFor(thread)).toMatchObject({ low, high });
-  });
-  test("a thread that is not listed has no torque made up for it", () => {
-    expect(torqueFor("M7")).toBeUndefined();
   });
 });

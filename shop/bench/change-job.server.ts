@@ -12,11 +12,9 @@ import {
 } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
 import { planFor } from "../plan/index.server.ts";
-import { grow } from "./grow.server.ts";
+import { grow, MOST_TRIES } from "./grow.server.ts";
 import { readLedger } from "./ledgers.server.ts";
 import { replan } from "./tick.server.ts";
-
-const MOST_TRIES = 8;
 
 /**
  * Gives a ticket another job. Where the strip-down has begun, the new plan goes on from the state

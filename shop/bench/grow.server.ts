@@ -16,6 +16,9 @@ import { addTransition, changeTicketJob, keepLine } from "../../data/ticket/inde
 import { announce } from "./announce.server.ts";
 import { keepLedger, sentFrom, type OpenLedger } from "./ledgers.server.ts";
 
+/** How often an act is judged anew because others came first; then it is given back as `busy`. */
+export const MOST_TRIES = 8;
+
 /** What is to be written behind a ledger, and what goes with it in the same transaction. */
 export interface Growing {
   readonly added: readonly LedgerEvent[];

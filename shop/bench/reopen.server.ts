@@ -2,10 +2,8 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
 import { admit } from "../../core/bench/index.ts";
 import type { DecideError } from "../../core/ticket/index.ts";
 import { stampOf, type Act } from "../act.server.ts";
-import { grow } from "./grow.server.ts";
+import { grow, MOST_TRIES } from "./grow.server.ts";
 import { readLedger, startOf } from "./ledgers.server.ts";
-
-const MOST_TRIES = 8;
 
 /** Brings a machine back from the soak: its ledger begins once more, with the plan of its job. */
 export async function reopen(

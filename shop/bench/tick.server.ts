@@ -17,11 +17,8 @@ import { stopAsk } from "../../core/words/index.ts";
 import { eventById } from "../../data/bench/index.server.ts";
 import type { Act } from "../act.server.ts";
 import { planAside } from "../plan/index.server.ts";
-import { grow, type Growing } from "./grow.server.ts";
+import { grow, type Growing, MOST_TRIES } from "./grow.server.ts";
 import { ledgerOf, sentFrom, type OpenLedger } from "./ledgers.server.ts";
-
-/** How often a tick is judged anew because others came first; then it is given back. */
-const MOST_TRIES = 8;
 
 /**
  * Writes one event. `after` is the number of events the client knows. An event that stands already is

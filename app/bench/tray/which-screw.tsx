@@ -28,8 +28,8 @@ export function WhichScrew({ guide, lots }: { guide: Guide; lots: readonly Lot[]
     } else setHead(String(mm));
   });
   const reading: Reading = {
-    ...(length === "" ? {} : { length: Number(length) }),
-    ...(head === "" ? {} : { headWidth: Number(head) }),
+    ...(Number(length) > 0 ? { length: Number(length) } : {}),
+    ...(Number(head) > 0 ? { headWidth: Number(head) } : {}),
     ...(drive === "" ? {} : { drive }),
   };
   const isMeasured = Object.keys(reading).length > 0;
@@ -81,7 +81,14 @@ export function WhichScrew({ guide, lots }: { guide: Guide; lots: readonly Lot[]
   );
 }
 
-const plainNumber = (text: string): string => text.replace(",", ".").replace(/[^\d.]/g, "");
+/** What is typed, as digits with one point at most: "1.2.3" is no length. */
+const plainNumber = (text: string): string => {
+  const [whole = "", ...rest] = text
+    .replaceAll(",", ".")
+    .replace(/[^\d.]/g, "")
+    .split(".");
+  return rest.length === 0 ? whole : `${whole}.${rest.join("")}`;
+};
 
 /** Screws of a lot that are not where they belong by now. */
 const wantingOf = ({ out, in: back, expected }: Lot): number =>
