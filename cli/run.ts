@@ -227,13 +227,19 @@ const inWords = <T>(result: Result<T, JobError>): Result<T, CliError> =>
 function jobErrorWords(error: JobError): string {
   switch (error.type) {
     case "job-empty":
-      return "name at least one part: --for ID or --reach ID";
+      return "name at least one part or joint: --for ID, --reach ID or --open ID";
     case "part-unknown":
       return `there is no part "${error.id}"`;
     case "id-unknown":
       return `there is no part or joint "${error.id}"`;
+    case "joint-unknown":
+      return `there is no joint "${error.id}"`;
+    case "joint-permanent":
+      return `"${error.id}" is made for good and cannot be opened`;
     case "no-plan":
       return `nothing that may be opened frees ${error.ids.join(", ")}`;
+    case "out-of-time":
+      return `no sequence that frees ${error.ids.join(", ")} was found in time; allow more with --budget SECONDS`;
     default:
       return unreachable(error);
   }

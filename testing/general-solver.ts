@@ -47,14 +47,20 @@ function facts(problem: Problem): string[] {
     if (model.rigid[j]) lines.push(`rigid(${j}).`);
     if (model.carries[j]) lines.push(`carries(${j}).`);
     if (model.power[j]) lines.push(`power(${j}).`);
+    for (const { battery, partedFrom } of model.cuts.filter(({ joint }) => joint === j)) {
+      if (battery === undefined) continue;
+      if (partedFrom.length === 0) lines.push(`out(${battery}).`);
+      lines.push(...partedFrom.map((p) => `outOf(${battery},${p}).`));
+    }
     if (model.afterPower[j]) lines.push(`afterPower(${j}).`);
     lines.push(...problem.beforeJoint[j]!.map((order) => before("joint", j, order)));
   }
-  for (const [u, { target, parts }] of goal.units.entries()) {
-    lines.push(`target(${u},${target}).`, ...[...parts].map((p) => `unit(${u},${p}).`));
+  for (const [u, { parts }] of goal.units.entries()) {
+    lines.push(...[...parts].map((p) => `unit(${u},${p}).`));
   }
   lines.push(...[...goal.fresh].map((p) => `fresh(${p}).`));
   lines.push(...goal.reachParts.map((p) => `reachPart(${p}).`));
+  lines.push(...goal.openJoints.map((j) => `mustOpen(${j}).`));
   lines.push(...goal.reachJoints.map((j) => `reachJoint(${j}).`));
   return lines;
 }
@@ -69,7 +75,7 @@ const before = (kind: "part" | "joint", id: number, { first }: Precedence): stri
 const RULES = `
 #defined esd/1. #defined over/2. #defined overJoint/2. #defined permanent/1. #defined rigid/1.
 #defined carries/1. #defined power/1. #defined afterPower/1. #defined before/4.
-#defined target/2. #defined unit/2. #defined fresh/1. #defined reachPart/1. #defined reachJoint/1.
+#defined out/1. #defined outOf/2. #defined mustOpen/1. #defined unit/2. #defined fresh/1. #defined reachPart/1. #defined reachJoint/1.
 stage(1..k).
 % The last stage has releases only.
 lifting(1..k-1).
@@ -80,6 +86,8 @@ open(J,T) :- open(J,T-1), stage(T).
 :- release(J,T), open(J,T-1).
 :- release(J,T), overJoint(X,J), host(J,H), same(X,H,T-1).
 :- release(J,T), afterPower(J), power(P), not open(P,T).
+:- release(J,T), afterPower(J), out(B), not lifted(B,T-1).
+:- release(J,T), afterPower(J), outOf(B,Q), same(B,Q,T-1).
 :- release(J,T), before(joint,J,joint,F), not open(F,T).
 :- release(J,T), before(joint,J,part,F), not lifted(F,T-1).
 
@@ -95,6 +103,8 @@ rest(P,T) :- up(P,T), same(P,Q,T-1), not up(Q,T).
 :- up(P,T), not rest(P,T).
 :- up(P,T), over(X,P), same(X,P,T-1), not group(P,X,T).
 :- up(P,T), esd(P), power(J), not open(J,T).
+:- up(P,T), esd(P), out(B), not lifted(B,T-1).
+:- up(P,T), esd(P), outOf(B,Q), same(B,Q,T-1).
 :- up(P,T), before(part,P,joint,F), not open(F,T).
 :- up(P,T), before(part,P,part,F), not lifted(F,T-1).
 lifted(P,T) :- up(P,T).
@@ -105,9 +115,10 @@ same(P,Q,T) :- same(P,Q,T-1), lifting(T), not up(P,T), not up(Q,T).
 same(P,Q,T) :- same(P,Q,T-1), up(P,T), up(Q,T), group(P,Q,T).
 
 % The goal, at the end.
-:- target(U,P), same(P,Q,k-1), not unit(U,Q), not fresh(Q).
+:- unit(U,P), same(P,Q,k-1), not unit(U,Q), not fresh(Q).
 bin(U,P) :- unit(U,P).
-bin(U,Q) :- target(U,P), fresh(Q), same(P,Q,k-1).
+bin(U,Q) :- unit(U,P), fresh(Q), same(P,Q,k-1).
+:- mustOpen(J), not open(J,k).
 :- bin(U,P), joins(J,P), joins(J,Q), not bin(U,Q), not permanent(J), not open(J,k).
 :- reachPart(P), over(X,P), same(X,P,k-1).
 :- reachJoint(J), overJoint(X,J), host(J,H), same(X,H,k-1).
@@ -167,6 +178,12 @@ function dependsOn(problem: Problem, move: Move, earlier: Move): boolean {
     move.do === "release"
       ? model.overJoint[move.joint]!
       : move.parts.flatMap((p) => model.overPart[p]!);
+  const waits =
+    move.do === "release" ? model.afterPower[move.joint]! : move.parts.some((p) => model.esd[p]);
+  const ends = model.cuts.flatMap(({ battery, partedFrom }) =>
+    battery === undefined ? [] : [battery, ...partedFrom],
+  );
+  if (waits && ends.some((p) => earlier.parts.includes(p))) return true;
   return earlier.parts.some((p) => touched.has(p) || over.includes(p));
 }
 

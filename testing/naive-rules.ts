@@ -29,9 +29,15 @@ export class Rules {
   }
 
   private powered(bench: Bench): boolean {
-    return Object.entries(this.guide.joints).every(
-      ([id, j]) => j.power !== true || bench.open.has(id),
-    );
+    return Object.entries(this.guide.joints).every(([id, j]) => {
+      if (j.power !== true) return true;
+      if (!bench.open.has(id)) return false;
+      const battery = j.joins.find((p) => this.guide.parts[p]!.kind === "battery");
+      if (j.kind === "connector" || battery === undefined) return true;
+      if (j.joins[0] !== battery) return bench.lifted.has(battery);
+      const others = j.joins.filter((p) => p !== battery);
+      return others.every((p) => this.stackOf(bench, p) !== this.stackOf(bench, battery));
+    });
   }
 
   private ordersHold(bench: Bench, id: string): boolean {
@@ -142,6 +148,7 @@ export class Rules {
       const host = this.guide.joints[id]?.joins[0] ?? id;
       if ([...this.stackOf(bench, host)].some((x) => this.isOver(x, id))) return false;
     }
+    if ((this.job.open ?? []).some((id) => !bench.open.has(id))) return false;
     return this.job.for.every((target) => this.isFree(bench, target));
   }
 
@@ -158,9 +165,8 @@ export class Rules {
         }
       }
     }
-    const stack = this.stackOf(bench, target);
-    if ([...stack].some((p) => !unit.has(p) && !fresh.has(p))) return false;
-    const bin = new Set([...unit, ...stack]);
+    const bin = new Set([...unit].flatMap((p) => [...this.stackOf(bench, p)]));
+    if ([...bin].some((p) => !unit.has(p) && !fresh.has(p))) return false;
     return Object.entries(this.guide.joints).every(
       ([id, joint]) =>
         bench.open.has(id) ||

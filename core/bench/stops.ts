@@ -1,6 +1,6 @@
 import type { Guide } from "../guide/index.ts";
 import type { DownStep, Step } from "../plan/index.ts";
-import type { Model } from "../rules/index.ts";
+import { type Model, powerBlock } from "../rules/index.ts";
 import type { Entry } from "./events.ts";
 import type { Answer, BenchState } from "./fold.ts";
 
@@ -80,8 +80,7 @@ const isCooler = (guide: Guide, step: Extract<DownStep, { do: "lift" }>): boolea
 
 /** The first step that wants the power off, once the power is off. */
 function needsDrain(model: Model, state: BenchState, step: DownStep): boolean {
-  if (model.powerJoints.length === 0) return false;
-  if (model.powerJoints.some((j) => state.machine.open[j] !== 1)) return false;
+  if (model.cuts.length === 0 || powerBlock(model, state.machine)) return false;
   return step.do === "release"
     ? model.afterPower[model.jointOf.get(step.joint)!]!
     : step.parts.some((id) => model.esd[model.partOf.get(id)!]!);

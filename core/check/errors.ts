@@ -9,7 +9,7 @@ import {
   parseGuide,
 } from "../guide/index.ts";
 import { closedMachine, type Model, modelOf, type Problem, problemOf } from "../rules/index.ts";
-import { leastWork, realise, relaxationOf } from "../work/index.ts";
+import { isInReach, isPossible } from "../work/index.ts";
 import { guideQuestions } from "./questions.ts";
 
 const error = (path: string, about: About): Finding => ({ level: "error", path, about });
@@ -189,7 +189,7 @@ function powerFindings(guide: Guide): readonly Finding[] {
     afterPower: model.afterPower.map(() => false),
     esd: model.esd.map(() => false),
   };
-  return model.powerJoints.flatMap((plug) => {
+  return model.cuts.flatMap(({ joint: plug }) => {
     if (canOpen(model, plug)) return [];
     const id = model.jointIds[plug]!;
     const path = `/joints/${id}`;
@@ -201,8 +201,7 @@ function powerFindings(guide: Guide): readonly Finding[] {
 }
 
 function canOpen(model: Model, plug: number): boolean {
-  const relaxation = relaxationOf(reachProblem(model, plug), closedMachine(model));
-  return relaxation.reaches(Uint8Array.from(model.permanent, (never) => (never ? 0 : 1)));
+  return isInReach(reachProblem(model, plug), closedMachine(model));
 }
 
 /** The first joint or part without whose exemption the plug stays out of reach. */
@@ -221,7 +220,7 @@ function blocking(model: Model, free: Model, plug: number): string | undefined {
 
 const reachProblem = (model: Model, joint: number): Problem => ({
   model,
-  goal: { units: [], fresh: new Set(), reachParts: [], reachJoints: [joint] },
+  goal: { units: [], fresh: new Set(), reachParts: [], reachJoints: [joint], openJoints: [] },
   beforeJoint: model.jointIds.map(() => []),
   beforePart: model.partIds.map(() => []),
 });
@@ -233,15 +232,8 @@ function targetFindings(guide: Guide): readonly Finding[] {
     .map((id) => error(`/parts/${id}`, { type: "never-off", part: id }));
 }
 
-/** Whether any plan frees a part: the first legal one will do, the full search only in doubt. */
 function canBeFreed(model: Model, id: string): boolean {
   const problem = problemOf(model, { for: [id] });
   if (!problem.ok) throw new Error(`check: ${id} is no part`);
-  const start = closedMachine(model);
-  const all = Uint8Array.from(model.permanent, (never) => (never ? 0 : 1));
-  if (!relaxationOf(problem.value, start).reaches(all)) return false;
-  if (realise(problem.value, start, all, Infinity, 0)) return true;
-  return (
-    leastWork(problem.value, start, { nodes: 40, states: 4000, steps: 1e8 }).best !== undefined
-  );
+  return isPossible(problem.value, closedMachine(model));
 }

@@ -1,3 +1,4 @@
+import { KEY_BUDGET } from "../work/index.ts";
 import type { About, Finding, Guide, PartKind } from "../guide/index.ts";
 import { type DownStep, moveOf, type Plan, planJob } from "../plan/index.ts";
 import {
@@ -13,7 +14,6 @@ import {
 } from "../rules/index.ts";
 
 /** Search effort for one part: a warning needs a good plan, not a proof. */
-const BUDGET = { nodes: 60, states: 4000, steps: 1e8 };
 /** Minutes from which a lead, a tape or a pad is priced like a module. */
 const MODULE_MINUTES = 0.3;
 const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "foot"]);
@@ -50,7 +50,7 @@ const question = (path: string, about: About): Finding => ({ level: "warning", p
 function plansOf(guide: Guide): ReadonlyMap<string, Plan> {
   return new Map(
     Object.keys(guide.parts).flatMap((id) => {
-      const plan = planJob(guide, { for: [id] }, undefined, BUDGET);
+      const plan = planJob(guide, { for: [id] }, undefined, KEY_BUDGET);
       return plan.ok ? [[id, plan.value] as const] : [];
     }),
   );

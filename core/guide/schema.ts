@@ -168,7 +168,10 @@ export const guideSchema = {
         }),
         joint(["connector"], ["type"], { type: { enum: [...CONNECTOR_TYPES] }, serves: texts }),
         joint(["clips"], [], { start: text, snaps: { type: "integer", minimum: 1 } }),
-        joint(["adhesive", "tape"], [], { reuse: { enum: ["keep", "replace"] } }),
+        joint(["adhesive", "tape"], [], {
+          reuse: { enum: ["keep", "replace"] },
+          apply: { enum: ["before", "after"] },
+        }),
         joint(["seat"], [], { angle: { type: "number", minimum: -180, maximum: 180 } }),
         joint(["route", "latch"], [], {}),
         joint(["rivets", "weld"], ["permanent"], { permanent: { const: true } }),

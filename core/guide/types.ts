@@ -162,6 +162,8 @@ export interface ClipsJoint extends JointBase {
 export interface StickyJoint extends JointBase {
   readonly kind: "adhesive" | "tape";
   readonly reuse?: "keep" | "replace";
+  /** On the way up: before its parts are brought together (paste, strips), or after (a tape over a lock). */
+  readonly apply?: "before" | "after";
 }
 export interface SeatJoint extends JointBase {
   readonly kind: "seat";

@@ -297,16 +297,23 @@ function requirementsOf(
   const ordered = (orders: readonly Precedence[]): number[][] =>
     orders.flatMap(({ first }) => {
       if (first.joint !== undefined) return opened([first.joint]);
-      if (start.lifted[first.part!]) return [];
-      return [lifts.filter(({ parts }) => parts.includes(first.part!)).map(({ i }) => i)];
+      return liftedBefore(first.part!);
     });
+  const liftedBefore = (p: number): number[][] =>
+    start.lifted[p] ? [] : [lifts.filter(({ parts }) => parts.includes(p)).map(({ i }) => i)];
+  const dead = (): number[][] =>
+    model.cuts.flatMap(({ joint, battery, partedFrom }) => [
+      ...opened([joint]),
+      ...(battery === undefined ? [] : coversOf(partedFrom, battery)),
+      ...(battery === undefined || partedFrom.length > 0 ? [] : liftedBefore(battery)),
+    ]);
   return plan.map((move, index) => {
     const behind = waitsFor(model, plan, move, index).map((k) => [k]);
     if (move.do === "release") {
       return [
         ...behind,
         ...coversOf(model.overJoint[move.joint]!, model.host[move.joint]!),
-        ...(model.afterPower[move.joint] ? opened(model.powerJoints) : []),
+        ...(model.afterPower[move.joint] ? dead() : []),
         ...ordered(problem.beforeJoint[move.joint]!),
       ];
     }
@@ -323,7 +330,7 @@ function requirementsOf(
           p,
         ),
       ),
-      ...(move.parts.some((p) => model.esd[p]) ? opened(model.powerJoints) : []),
+      ...(move.parts.some((p) => model.esd[p]) ? dead() : []),
       ...move.parts.flatMap((p) => ordered(problem.beforePart[p]!)),
     ];
   });

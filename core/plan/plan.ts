@@ -15,7 +15,7 @@ import {
   problemOf,
   type State,
 } from "../rules/index.ts";
-import { DEFAULT_BUDGET, leastWork } from "../work/index.ts";
+import { type Budget, leastWork } from "../work/index.ts";
 import { buildUp, gatesOf, transfersOf } from "./build-up.ts";
 import { type SavedState, stateOf } from "./saved-state.ts";
 
@@ -56,7 +56,7 @@ export function planJob(
   guide: Guide,
   job: Job,
   from?: SavedState,
-  budget = DEFAULT_BUDGET,
+  budget?: Budget,
 ): Result<Plan, JobError> {
   const model = modelOf(guide);
   const problem = problemOf(model, job);
@@ -64,7 +64,12 @@ export function planJob(
   const start = from ? stateOf(model, from) : closedMachine(model);
   const { best, bound, proven, visited } = leastWork(problem.value, start, budget);
   if (!best) {
-    return fail({ type: "no-plan", path: "/for", ids: [...job.for, ...(job.reach ?? [])] });
+    const type = bound === Infinity ? "no-plan" : "out-of-time";
+    return fail({
+      type,
+      path: "/for",
+      ids: [...job.for, ...(job.reach ?? []), ...(job.open ?? [])],
+    });
   }
   const { moves, exact } = leastHandling(problem.value, start, best.moves);
   return ok({
@@ -164,7 +169,7 @@ function droppedOrders(model: Model, moves: readonly Move[], job: Job): readonly
   });
 }
 
-/** Rework of a joint: the least minutes to reach it from the closed machine, and what comes off. */
+/** Rework of a joint: the least minutes to open it from the closed machine, power off first, and what comes off. */
 export function reworkOf(guide: Guide, joint: string): Result<Plan, JobError> {
-  return planJob(guide, { for: [], reach: [joint] });
+  return planJob(guide, { for: [], open: [joint] });
 }

@@ -1,4 +1,4 @@
-export { modelOf, type Model } from "./model.ts";
+export { modelOf, type Cut, type Model } from "./model.ts";
 export {
   holdsInMode,
   problemOf,
@@ -17,6 +17,8 @@ export {
   liftBlock,
   moveWork,
   pieceOf,
+  piecesOf,
+  powerBlock,
   releaseBlock,
   type Block,
   type Move,

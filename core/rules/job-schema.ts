@@ -12,7 +12,7 @@ export const jobSchema = {
   type: "object",
   required: ["for"],
   additionalProperties: false,
-  properties: { for: ids, reach: ids, new: ids, mode: { enum: ["book", "short"] } },
+  properties: { for: ids, reach: ids, open: ids, new: ids, mode: { enum: ["book", "short"] } },
 };
 
 export const readJob: Reader<Job> = reader(jobSchema);

@@ -1,6 +1,7 @@
 import {
   type Guide,
   type GuideJoint,
+  type GuidePart,
   isPermanent,
   jointMinutes,
   jointPosture,
@@ -10,6 +11,17 @@ import {
 
 /** Joints that carry weight: what hangs on by any other kind, or by slack, is another hand's piece. */
 const HANGS = new Set<GuideJoint["kind"]>(["connector", "tape", "route"]);
+
+/**
+ * A joint that takes the battery off the machine. A plug does it by being opened; behind a latch the
+ * battery must be out as well: lifted, or, where the latch sits on the battery itself, parted from
+ * all that the latch joins.
+ */
+export interface Cut {
+  readonly joint: number;
+  readonly battery: number | undefined;
+  readonly partedFrom: readonly number[];
+}
 
 /**
  * A guide with numbers for names: parts 0…n−1, joints 0…m−1 in the file's order. Everything the
@@ -40,7 +52,7 @@ export interface Model {
   readonly power: readonly boolean[];
   /** May be released only when every power joint is open. */
   readonly afterPower: readonly boolean[];
-  readonly powerJoints: readonly number[];
+  readonly cuts: readonly Cut[];
   /** A part that may be lifted only when every power joint is open. */
   readonly esd: readonly boolean[];
   readonly jointCost: readonly number[];
@@ -90,7 +102,7 @@ export function modelOf(guide: Guide): Model {
         joint.beforePower !== true &&
         (joint.kind === "connector" || joins[j]!.some((p) => esd[p])),
     ),
-    powerJoints: power.flatMap((is, j) => (is ? [j] : [])),
+    cuts: power.flatMap((is, j) => (is ? [cutOf(parts, joints[j]!, joins[j]!, j)] : [])),
     esd,
     jointCost: joints.map((joint) => {
       const { off, on, care } = jointMinutes(joint);
@@ -103,6 +115,19 @@ export function modelOf(guide: Guide): Model {
     partPosture: parts.map((p) => p.posture),
   };
 }
+
+function cutOf(
+  parts: readonly GuidePart[],
+  { kind }: GuideJoint,
+  joins: readonly number[],
+  joint: number,
+): Cut {
+  const battery = kind === "connector" ? undefined : joins.find((p) => isBattery(parts[p]!));
+  const partedFrom = battery === joins[0] ? joins.filter((p) => p !== battery) : [];
+  return { joint, battery, partedFrom };
+}
+
+const isBattery = ({ kind }: GuidePart): boolean => kind === "battery";
 
 function chainBelow(guide: Guide, id: string): string[] {
   const chain: string[] = [];

@@ -6,6 +6,8 @@ import type { Model } from "./model.ts";
 export interface Job {
   readonly for: readonly string[];
   readonly reach?: readonly string[];
+  /** Joints that are to be opened, a plug to reseat: reached with the power off. */
+  readonly open?: readonly string[];
   readonly new?: readonly string[];
   readonly mode?: Mode;
 }
@@ -15,7 +17,11 @@ export type JobError =
   | { readonly type: "job-empty"; readonly path: string }
   | { readonly type: "part-unknown"; readonly path: string; readonly id: string }
   | { readonly type: "id-unknown"; readonly path: string; readonly id: string }
-  | { readonly type: "no-plan"; readonly path: string; readonly ids: readonly string[] };
+  | { readonly type: "joint-unknown"; readonly path: string; readonly id: string }
+  | { readonly type: "joint-permanent"; readonly path: string; readonly id: string }
+  | { readonly type: "no-plan"; readonly path: string; readonly ids: readonly string[] }
+  /** None was found in the time there was, and it is not shown that there is none. */
+  | { readonly type: "out-of-time"; readonly path: string; readonly ids: readonly string[] };
 
 /** An order with numbers: a joint or a part before a joint or a part. */
 export interface Precedence {
@@ -29,6 +35,7 @@ export interface Goal {
   readonly fresh: ReadonlySet<number>;
   readonly reachParts: readonly number[];
   readonly reachJoints: readonly number[];
+  readonly openJoints: readonly number[];
 }
 
 /** Guide, job and mode as one value for the search. */
@@ -43,7 +50,9 @@ export interface Problem {
 /** The problem of a job; an id that the guide does not have comes back as an error with its path. */
 export function problemOf(model: Model, job: Job): Result<Problem, JobError> {
   const reach = job.reach ?? [];
-  if (job.for.length + reach.length === 0) return fail({ type: "job-empty", path: "/for" });
+  const open = job.open ?? [];
+  if (job.for.length + reach.length + open.length === 0)
+    return fail({ type: "job-empty", path: "/for" });
   const lists = { for: job.for, new: job.new ?? [] };
   for (const [name, ids] of Object.entries(lists)) {
     const index = ids.findIndex((id) => !model.partOf.has(id));
@@ -52,6 +61,11 @@ export function problemOf(model: Model, job: Job): Result<Problem, JobError> {
   }
   const stray = reach.findIndex((id) => !model.partOf.has(id) && !model.jointOf.has(id));
   if (stray >= 0) return fail({ type: "id-unknown", path: `/reach/${stray}`, id: reach[stray]! });
+  const odd = open.findIndex((id) => model.permanent[model.jointOf.get(id) ?? -1] !== false);
+  if (odd >= 0) {
+    const type = model.jointOf.has(open[odd]!) ? "joint-permanent" : "joint-unknown";
+    return fail({ type, path: `/open/${odd}`, id: open[odd]! });
+  }
   const part = (id: string) => model.partOf.get(id)!;
   return ok({
     model,
@@ -60,6 +74,7 @@ export function problemOf(model: Model, job: Job): Result<Problem, JobError> {
       fresh: new Set(lists.new.map(part)),
       reachParts: reach.filter((id) => model.partOf.has(id)).map(part),
       reachJoints: reach.filter((id) => model.jointOf.has(id)).map((id) => model.jointOf.get(id)!),
+      openJoints: open.map((id) => model.jointOf.get(id)!),
     },
     ...precedences(model, (job.mode ?? "short") === "book"),
   });

@@ -1,4 +1,4 @@
-import type { Model } from "./model.ts";
+import type { Cut, Model } from "./model.ts";
 import type { Precedence, Problem } from "./problem.ts";
 
 /** The machine: which joints are open, in which stack each part lies, which parts were ever lifted. */
@@ -18,6 +18,7 @@ export type Block =
   | { readonly type: "permanent"; readonly joint: number }
   | { readonly type: "joint-covered"; readonly joint: number; readonly by: number }
   | { readonly type: "power-first"; readonly power: number }
+  | { readonly type: "battery-in"; readonly battery: number }
   | { readonly type: "order"; readonly order: Precedence }
   | { readonly type: "still-joined"; readonly joint: number }
   | { readonly type: "not-joined"; readonly parts: readonly number[] }
@@ -32,10 +33,19 @@ export function closedMachine(model: Model): State {
   };
 }
 
-const powerBlock = (model: Model, state: State): Block | undefined => {
-  const power = model.powerJoints.find((j) => !state.open[j]);
-  return power === undefined ? undefined : { type: "power-first", power };
-};
+/** What keeps the battery on the machine: a power joint that is closed, an outer battery that is in. */
+export function powerBlock(model: Model, state: State): Block | undefined {
+  const shut = model.cuts.find(({ joint }) => !state.open[joint]);
+  if (shut) return { type: "power-first", power: shut.joint };
+  const inside = model.cuts.find((cut) => isBatteryIn(cut, state));
+  return inside && { type: "battery-in", battery: inside.battery! };
+}
+
+function isBatteryIn({ battery, partedFrom }: Cut, { lifted, stack }: State): boolean {
+  if (battery === undefined) return false;
+  if (partedFrom.length === 0) return !lifted[battery];
+  return partedFrom.some((p) => stack[p] === stack[battery]);
+}
 
 function orderBlock(orders: readonly Precedence[], state: State): Block | undefined {
   const order = orders.find(({ first }) =>
@@ -166,13 +176,24 @@ export function moveWork(model: Model, state: State, move: Move): number {
   return liftWork(model, state, move.parts);
 }
 
-export function liftWork(model: Model, state: State, parts: readonly number[]): number {
+/** What hands carry when a group is lifted: its parts, piece by piece. */
+export function piecesOf(
+  model: Model,
+  state: State,
+  parts: readonly number[],
+): readonly (readonly number[])[] {
   const seen = new Set<number>();
-  let work = 0;
-  for (const start of parts) {
-    if (seen.has(start)) continue;
+  return parts.flatMap((start) => {
+    if (seen.has(start)) return [];
     const piece = pieceOf(model, state, start);
     for (const p of piece) seen.add(p);
+    return [piece];
+  });
+}
+
+export function liftWork(model: Model, state: State, parts: readonly number[]): number {
+  let work = 0;
+  for (const piece of piecesOf(model, state, parts)) {
     work += Math.max(...piece.map((p) => model.lift[p]!));
     work += Math.max(...piece.map((p) => model.place[p]!));
   }
@@ -183,24 +204,20 @@ export function liftWork(model: Model, state: State, parts: readonly number[]): 
 export function isReached(problem: Problem, state: State): boolean {
   const { model, goal } = problem;
   return (
+    goal.openJoints.every((j) => state.open[j] === 1) &&
     goal.reachJoints.every((j) => coverOver(model, state, j) === undefined) &&
     goal.reachParts.every((p) =>
       model.overPart[p]!.every((x) => state.stack[x] !== state.stack[p]),
     ) &&
-    goal.units.every(({ target, parts }) => isUnitFree(problem, state, target, parts))
+    goal.units.every(({ parts }) => isUnitFree(problem, state, parts))
   );
 }
 
-function isUnitFree(
-  { model, goal }: Problem,
-  state: State,
-  target: number,
-  unit: ReadonlySet<number>,
-): boolean {
-  const stack = state.stack[target];
+function isUnitFree({ model, goal }: Problem, state: State, unit: ReadonlySet<number>): boolean {
+  const stacks = new Set([...unit].map((p) => state.stack[p]));
   const bin = new Set(unit);
   for (const [p, s] of state.stack.entries()) {
-    if (s !== stack || unit.has(p)) continue;
+    if (!stacks.has(s) || unit.has(p)) continue;
     if (!goal.fresh.has(p)) return false;
     bin.add(p);
   }

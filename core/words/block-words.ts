@@ -16,6 +16,8 @@ export function blockWords(model: Model, block: Block): string {
       return `The ${part(block.by)} is still over the ${joint(block.joint)}.`;
     case "power-first":
       return `Power first: open the ${joint(block.power)} before this.`;
+    case "battery-in":
+      return `Power first: lift the ${part(block.battery)} out before this.`;
     case "order": {
       const { joint: j, part: p } = block.order.first;
       const first = j === undefined ? `Lift the ${part(p!)}` : `Open the ${joint(j)}`;

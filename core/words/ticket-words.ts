@@ -60,9 +60,14 @@ export function troubleWords(trouble: TicketTrouble): string {
       return "The job names no part. Change the job.";
     case "part-unknown":
     case "id-unknown":
+    case "joint-unknown":
       return `The guide has changed and no longer has "${trouble.id}". Change the job.`;
+    case "joint-permanent":
+      return `"${trouble.id}" is made for good and cannot be opened. Change the job.`;
     case "no-plan":
       return "No sequence frees these parts any more. Change the job, or look at the guide.";
+    case "out-of-time":
+      return "No sequence for these parts was found in time. Open the job again, or name fewer parts.";
     case "ledger-broken":
       return `The record of this job does not fit its guide: ${trouble.why}.`;
     default:

@@ -11,12 +11,29 @@ import {
   releaseBlock,
   type State,
 } from "../rules/index.ts";
+import type { Timer } from "./budget.ts";
+import { depthsAt, elementsOfMove } from "./elements.ts";
 import type { Realised } from "./realise.ts";
+
+/** What is known of every plan that is cheaper than `limit` minutes. */
+export interface Known {
+  /** By element (see `Relaxation`): whether such a plan may have it, whether it must. */
+  readonly allowed: Uint8Array;
+  readonly forced: Uint8Array;
+  /** Sets of which it has one each, and the minutes that are owed for each until then. */
+  readonly sets: readonly { readonly elements: readonly number[]; readonly owed: number }[];
+  readonly limit: number;
+  readonly states: number;
+  readonly timer: Timer;
+}
 
 interface Node {
   readonly state: State;
+  readonly depths: Int8Array;
   readonly work: number;
   readonly least: number;
+  /** By element, whether the way here has it. */
+  readonly has: Uint8Array;
   readonly from?: Node;
   readonly move?: Move;
 }
@@ -25,58 +42,75 @@ export interface ExactAnswer {
   readonly best: Realised | undefined;
   /** Whether all that could be cheaper than the limit was looked at. */
   readonly complete: boolean;
+  /** No plan cheaper than the limit is cheaper than this. */
+  readonly bound: number;
   readonly visited: number;
 }
 
-/**
- * Every state that can be reached by opening only `allowed` joints, cheapest first, up to `limit`
- * minutes (exclusive) and `budget` states. `forced` joints are known to be opened by every plan.
- */
-export function searchStates(
-  problem: Problem,
-  start: State,
-  allowed: Uint8Array,
-  forced: Uint8Array,
-  limit: number,
-  budget: number,
-): ExactAnswer {
+/** Every state that a plan cheaper than the limit can come through, the most promising first. */
+export function searchStates(problem: Problem, start: State, known: Known): ExactAnswer {
   const { model } = problem;
+  const { allowed, forced, sets, limit } = known;
+  const cost = (e: number): number =>
+    e < model.jointIds.length ? model.jointCost[e]! : liftCost(e);
+  const liftCost = (e: number): number => {
+    const p = (e - model.jointIds.length) % model.partIds.length;
+    return model.lift[p]! + model.place[p]!;
+  };
+  const musts = [...forced.keys()].filter((e) => forced[e] === 1);
   const open = new Heap<Node>((a, b) => a.least - b.least || b.work - a.work);
   const settled = new Map<string, number>();
-  const owed = (state: State): number => {
+  const owed = (has: Uint8Array): number => {
     let sum = 0;
-    for (let j = 0; j < forced.length; j++)
-      if (forced[j] && !state.open[j]) sum += model.jointCost[j]!;
+    for (const e of musts) if (has[e] === 0) sum += cost(e);
+    for (const { elements, owed: minutes } of sets) {
+      if (minutes > 0 && !elements.some((e) => has[e] === 1)) sum += minutes;
+    }
     return sum;
   };
   const offer = (node: Node): void => {
-    if (node.least >= limit - 1e-9) return;
-    const key = keyOf(node.state);
-    const known = settled.get(key);
-    if (known !== undefined && known <= node.work + 1e-9) return;
+    if (node.least >= limit - 1e-6) return;
+    const key = keyOf(node);
+    const before = settled.get(key);
+    if (before !== undefined && before <= node.work + 1e-9) return;
     settled.set(key, node.work);
     open.push(node);
   };
-  offer({ state: start, work: 0, least: owed(start) });
+  const has = new Uint8Array(allowed.length);
+  offer({ state: start, depths: depthsAt(problem, start), work: 0, least: owed(has), has });
   const idle = needless(problem, start, allowed);
   let visited = 0;
   for (let node = open.pop(); node; node = open.pop()) {
-    if (settled.get(keyOf(node.state))! < node.work - 1e-9) continue;
+    if (settled.get(keyOf(node))! < node.work - 1e-9) continue;
     if (isReached(problem, node.state)) {
-      return { best: { work: node.work, moves: path(node) }, complete: true, visited };
+      const best = { work: node.work, moves: path(node) };
+      return { best, complete: true, bound: node.work, visited };
     }
-    if (++visited > budget) return { best: undefined, complete: false, visited };
+    if (++visited > known.states || known.timer.isOver) {
+      return { best: undefined, complete: false, bound: node.least, visited };
+    }
     const moves = legalMoves(problem, node.state, allowed);
     const harmless = moves.find(
       (move) => move.do === "release" && forced[move.joint] && idle[move.joint],
     );
     for (const move of harmless ? [harmless] : moves) {
-      const state = after(node.state, move);
+      const next = elementsOfMove(problem, node.state, node.depths, move);
+      if (next.elements.some((e) => allowed[e] === 0)) continue;
+      const hasNow = node.has.slice();
+      for (const e of next.elements) hasNow[e] = 1;
       const work = node.work + moveWork(model, node.state, move);
-      offer({ state, work, least: work + owed(state), from: node, move });
+      offer({
+        state: after(node.state, move),
+        depths: next.depths,
+        work,
+        least: Math.max(node.least, work + owed(hasNow)),
+        has: hasNow,
+        from: node,
+        move,
+      });
     }
   }
-  return { best: undefined, complete: true, visited };
+  return { best: undefined, complete: true, bound: limit, visited };
 }
 
 /**
@@ -100,14 +134,15 @@ function path(node: Node): Move[] {
   return moves.reverse();
 }
 
-/** Opened joints, stacks by their lowest part, and what has been lifted: all that a state remembers. */
-export function keyOf(state: State): string {
+/** Opened joints, stacks by their lowest part, what has been lifted, and who has paid. */
+function keyOf({ state, has }: Node): string {
   const lowest = new Map<number, number>();
   const stacks = Array.from(state.stack, (s, p) => {
     if (!lowest.has(s)) lowest.set(s, p);
     return lowest.get(s)!;
   });
-  return `${state.open.join("")}|${stacks.join(",")}|${state.lifted.join("")}`;
+  const paid = has.subarray(state.open.length);
+  return `${state.open.join("")}|${stacks.join(",")}|${state.lifted.join("")}|${paid.join("")}`;
 }
 
 /** All moves that are legal now among `allowed` joints: releases by index, then lifts by lowest part. */

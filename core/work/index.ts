@@ -1,3 +1,3 @@
-export { DEFAULT_BUDGET, leastWork } from "./least-work.ts";
-export { realise } from "./realise.ts";
-export { relaxationOf } from "./relax.ts";
+export { leastWork } from "./least-work.ts";
+export { type Budget, KEY_BUDGET } from "./budget.ts";
+export { isInReach, isPossible } from "./possible.ts";

@@ -1,166 +1,166 @@
-import { Heap } from "../base/heap.ts";
 import type { Problem, State } from "../rules/index.ts";
-import { liftBound, type Never } from "./bound.ts";
+import { type Budget, Timer } from "./budget.ts";
+import { elementsOf, liftElement, payerOf } from "./elements.ts";
 import { searchStates } from "./exact.ts";
-import { realise, type Realised } from "./realise.ts";
+import { leastHitting } from "./hitting.ts";
+import { realise, type Realised, type Wish } from "./realise.ts";
 import { type Relaxation, relaxationOf } from "./relax.ts";
-
-export interface Budget {
-  /** Branch nodes. */
-  readonly nodes: number;
-  /** States of the exact search among the joints of one node. */
-  readonly states: number;
-  /** Steps of the relaxation: calls × parts × joints. A few hundred million take some seconds. */
-  readonly steps: number;
-}
-export const DEFAULT_BUDGET: Budget = { nodes: 400, states: 20_000, steps: 3e8 };
 
 export interface LeastWork {
   readonly best: Realised | undefined;
+  /** No plan takes less than this; equals the work of `best` when proven. Minutes. */
   readonly bound: number;
   readonly proven: boolean;
-  /** Nodes branched on plus states searched. */
+  /** Fixpoints of the relaxed machine plus states searched. */
   readonly visited: number;
 }
 
-interface Node {
-  readonly allowed: Uint8Array;
-  readonly forced: Uint8Array;
-  readonly bound: number;
-  /** What was found out of reach with these joints allowed, or with more. */
-  readonly never: Never;
-}
-
-const EPSILON = 1e-9;
+const EPSILON = 1e-6;
+/** Branches of one hitting set, and states of the last search, before they are given up. */
+const BRANCHES = 2000;
+const STATES = 20_000;
 
 /**
- * The least-work plan from `start`, by branch and bound over which joints may and which must be
- * opened. A node's relaxation (see relax.ts) gives the joints no plan can do without; with the
- * lifts no plan can do without they make the bound. A relaxed solution that turns out to be legal
- * makes the price. Joints too dear for the gap between the two are ruled out; when none is left
- * undecided, the states among those joints are searched. Exact when it ends within its budget.
+ * The least-work plan from `start`, between two values that close in on each other. From below: sets of
+ * elements of which every plan has one (see `Relaxation`), first the single ones, then by an ascent over
+ * what is left of each element's cost, then against the least-cost choice of one from each set, until
+ * the goal can be closed with just such a choice: no plan costs less. From above: legal plans that are
+ * looked for with just those elements. Where the two do not meet, the states are searched that use only
+ * elements a better plan could afford. Exact when it ends in time; always a legal plan, if it found one, and a true bound.
  */
-export function leastWork(problem: Problem, start: State, budget = DEFAULT_BUDGET): LeastWork {
-  return new Search(problem, start, budget).run();
+export function leastWork(problem: Problem, start: State, budget?: Budget): LeastWork {
+  return new Search(problem, start, new Timer(budget)).run();
 }
 
 class Search {
   private best: Realised | undefined;
+  private bound = 0;
+  /** The part of the bound that `rest` is left over from: forced elements, and what is owed to the sets. */
+  private dual = 0;
   private visited = 0;
-  /** Least bound of what was given up for want of budget. */
-  private givenUp = Infinity;
   private readonly relaxation: Relaxation;
-  /** Sets of joints that a legal plan was looked for with. */
-  private readonly tried = new Set<string>();
-  private readonly waiting = new Heap<Node>((a, b) => a.bound - b.bound);
+  /** Elements that a plan better than the best one may have. */
+  private usable: readonly number[];
+  /** Elements that every such plan has. */
+  private readonly forced: Uint8Array;
+  /** Sets of which every such plan has one, and what the bound owes to each. */
+  private readonly sets: { readonly elements: readonly number[]; readonly owed: number }[] = [];
+  /** What the sets have left of each element's cost. */
+  private readonly rest: Float64Array;
 
   constructor(
     private readonly problem: Problem,
     private readonly start: State,
-    private readonly budget: Budget,
+    private readonly timer: Timer,
   ) {
     this.relaxation = relaxationOf(problem, start);
+    const { size, cost, usable } = this.relaxation;
+    this.usable = usable;
+    this.forced = new Uint8Array(size);
+    this.rest = cost.slice();
   }
 
-  /** Past its budget a search stops sharpening: what it has by then is still true. */
-  private get isSpent(): boolean {
-    const { partIds, jointIds } = this.problem.model;
-    return this.relaxation.calls * partIds.length * jointIds.length > this.budget.steps;
+  run(): LeastWork {
+    if (!this.relaxation.reaches(this.having(this.usable))) return this.answer(Infinity);
+    this.tryOut(this.having(this.usable), Infinity);
+    const isDone = this.force() || this.ascend() || this.hit() || this.search();
+    return this.answer(isDone ? this.price : Math.min(this.bound, this.price));
   }
 
-  /** Lifts that may be tried without: each costs about (parts × joints) × lifts steps. */
-  private get replays(): number {
-    const { partIds, jointIds } = this.problem.model;
-    return Math.ceil(this.budget.steps / (partIds.length ** 2 * jointIds.length));
+  private answer(bound: number): LeastWork {
+    const visited = this.visited + this.relaxation.calls;
+    return { best: this.best, bound, proven: bound >= this.price - EPSILON, visited };
   }
 
   private get price(): number {
     return this.best?.work ?? Infinity;
   }
 
-  run(): LeastWork {
-    const { permanent } = this.problem.model;
-    const allowed = Uint8Array.from(permanent, (never, j) => (never || this.start.open[j] ? 0 : 1));
-    this.waiting.push({ allowed, forced: this.neededAtOnce(allowed), bound: 0, never: new Set() });
-    let nodes = 0;
-    for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
-      if (node.bound >= this.price - EPSILON) continue;
-      if (++nodes > this.budget.nodes || (nodes > 1 && this.isSpent)) {
-        this.givenUp = Math.min(this.givenUp, node.bound);
-        break;
-      }
-      this.visited += 1;
-      this.branch(node);
+  private get isMet(): boolean {
+    return this.bound >= this.price - EPSILON;
+  }
+
+  private having(elements: Iterable<number>): Uint8Array {
+    const set = new Uint8Array(this.relaxation.size);
+    for (const e of elements) set[e] = 1;
+    return set;
+  }
+
+  /** Finds the elements that every plan has; they are among those of the plan at hand. */
+  private force(): boolean {
+    const { cost } = this.relaxation;
+    const { moves } = this.best ?? { moves: undefined };
+    const had = moves && elementsOf(this.problem, this.start, moves);
+    const { plain } = this.relaxation;
+    const known = new Set(plain);
+    const asked = this.byModule().filter((e) => !known.has(e) && (!had || had.has(e)));
+    for (const e of [...plain, ...this.relaxation.forced(asked, () => this.timer.isOver)]) {
+      this.forced[e] = 1;
+      this.dual += cost[e]!;
+      this.rest[e] = 0;
     }
-    const bound = Math.min(this.givenUp, this.price);
-    return {
-      best: this.best,
-      bound,
-      proven: bound >= this.price - EPSILON,
-      visited: this.visited,
-    };
+    this.bound = this.dual;
+    if (this.relaxation.reaches(this.forced)) this.tryOut(this.forced);
+    return this.isMet;
   }
 
-  /** The joints between a target's unit and what neither belongs to it nor comes new. */
-  private neededAtOnce(allowed: Uint8Array): Uint8Array {
-    const { model, goal } = this.problem;
-    const forced = new Uint8Array(allowed.length);
-    for (const { parts } of goal.units) {
-      for (const j of [...parts].flatMap((p) => model.jointsOfPart[p]!)) {
-        const leadsOut = model.joins[j]!.some((p) => !parts.has(p) && !goal.fresh.has(p));
-        if (leadsOut && allowed[j] === 1) forced[j] = 1;
-      }
+  /** The usable elements, those of one part side by side: what is not needed for one is rarely for the other. */
+  private byModule(): readonly number[] {
+    const { model } = this.problem;
+    const usable = new Set(this.usable);
+    const order = new Set<number>();
+    for (const p of model.partIds.keys()) {
+      for (const j of model.jointsOfPart[p]!) order.add(j);
+      order.add(liftElement(this.problem, 0, p));
     }
-    return forced;
+    for (const e of usable) order.add(e);
+    return [...order].filter((e) => usable.has(e));
   }
 
-  private branch(node: Node): void {
-    const allowed = node.allowed.slice();
-    const forced = node.forced.slice();
-    const never = new Set(node.never);
-    let bound = node.bound;
-    for (;;) {
-      if (!this.relaxation.reaches(allowed)) return;
-      const chosen = this.minimal(allowed, forced);
-      this.landmarks(allowed, forced, chosen);
-      bound = Math.max(bound, this.boundOf(allowed, forced, chosen, never));
-      if (bound >= this.price - EPSILON) return;
-      this.tryOut(chosen, bound);
-      if (this.best === undefined) this.tryOut(allowed, bound);
-      if (bound >= this.price - EPSILON) return;
-      if (!this.isSpent && this.ruleOut(allowed, forced, bound)) continue;
-      if (this.isSpent) {
-        this.givenUp = Math.min(this.givenUp, bound);
-        return;
+  /** Leaves out what no plan better than the best one can afford; whether no such plan is left. */
+  private ruleOut(): boolean {
+    const most = this.price - this.dual - EPSILON;
+    this.usable = this.usable.filter((e) => this.rest[e]! < most);
+    return this.isMet || !this.relaxation.reaches(this.having(this.usable));
+  }
+
+  /** A least set, beside what is in `having`, of which every better plan has one; undefined when that is enough. */
+  private cut(having: Uint8Array, by: Float64Array): readonly number[] | undefined {
+    const grown = having.slice();
+    const order = this.usable.filter((e) => grown[e] === 0);
+    order.sort((a, b) => by[a]! - by[b]! || a - b);
+    if (!this.relaxation.grow(grown, order)) return undefined;
+    return order.filter((e) => grown[e] === 0);
+  }
+
+  /** Raises the bound by what each new set has left, until what is used up closes the goal. */
+  private ascend(): boolean {
+    const { rest } = this;
+    if (this.ruleOut()) return true;
+    const used = this.having(this.usable.filter((e) => rest[e]! <= EPSILON));
+    for (let elements = this.cut(used, rest); elements; elements = this.cut(used, rest)) {
+      if (this.timer.isOver) return false;
+      const owed = elements.reduce((least, e) => Math.min(least, rest[e]!), Infinity);
+      this.sets.push({ elements, owed });
+      this.bound = this.dual += owed;
+      for (const e of elements) {
+        rest[e]! -= owed;
+        if (rest[e]! <= EPSILON) used[e] = 1;
       }
-      const pick = this.undecided(allowed, forced, chosen);
-      if (pick === undefined) this.searchLeaf(allowed, forced, bound);
-      else this.split({ allowed, forced, bound, never }, pick);
-      return;
+      if (this.isMet) return true;
     }
+    this.tryOut(this.spared(used));
+    return this.ruleOut();
   }
 
-  /** Looks for a legal plan with just these joints, once. */
-  private tryOut(joints: Uint8Array, bound: number): void {
-    const key = joints.join("");
-    if (this.tried.has(key)) return;
-    this.tried.add(key);
-    this.offer(realise(this.problem, this.start, joints, bound, this.replays));
-  }
-
-  private offer(plan: Realised | undefined): void {
-    if (plan && plan.work < this.price - EPSILON) this.best = plan;
-  }
-
-  /** A set of joints that closes the relaxed goal and from which none but forced ones can be spared. */
-  private minimal(allowed: Uint8Array, forced: Uint8Array): Uint8Array {
-    const { jointCost } = this.problem.model;
-    const set = allowed.slice();
-    const spare = [...set.keys()]
-      .filter((j) => set[j] && !forced[j])
-      .sort((a, b) => jointCost[b]! - jointCost[a]! || a - b);
+  /** A part of these elements that still closes the goal and from which none can be spared. */
+  private spared(elements: Uint8Array): Uint8Array {
+    const { cost } = this.relaxation;
+    const set = elements.slice();
+    const spare = [...set.keys()].filter((e) => set[e] === 1 && this.forced[e] === 0);
+    spare.sort((a, b) => cost[b]! - cost[a]! || a - b);
     const drop = (from: number, to: number): void => {
-      if (from >= to || this.isSpent) return;
+      if (from >= to || this.timer.isOver) return;
       for (let i = from; i < to; i++) set[spare[i]!] = 0;
       if (this.relaxation.reaches(set)) return;
       for (let i = from; i < to; i++) set[spare[i]!] = 1;
@@ -173,69 +173,66 @@ class Search {
     return set;
   }
 
-  private landmarks(allowed: Uint8Array, forced: Uint8Array, chosen: Uint8Array): void {
-    for (let j = 0; j < chosen.length; j++) {
-      if (!chosen[j] || forced[j] || this.isSpent) continue;
-      allowed[j] = 0;
-      if (!this.relaxation.reaches(allowed)) forced[j] = 1;
-      allowed[j] = 1;
+  /** Least-cost choices from all sets, each cut off by new ones, until one closes the goal. */
+  private hit(): boolean {
+    const { cost } = this.relaxation;
+    const paid = this.forced.reduce((sum, is, e) => sum + (is ? cost[e]! : 0), 0);
+    for (;;) {
+      if (this.timer.isOver) return false;
+      const may = new Set(this.usable);
+      const lists = this.sets.map(({ elements }) => elements.filter((e) => may.has(e)));
+      const choice = leastHitting(lists, cost, BRANCHES);
+      if (!choice) return true;
+      this.bound = Math.max(this.bound, paid + choice.bound);
+      if (this.isMet) return true;
+      const having = this.having(choice.chosen);
+      for (const e of this.usable) if (this.forced[e] === 1 || cost[e] === 0) having[e] = 1;
+      if (this.relaxation.reaches(having)) {
+        this.tryOut(having);
+        return this.isMet;
+      }
+      for (let elements = this.cut(having, cost); elements; elements = this.cut(having, cost)) {
+        if (this.timer.isOver) return false;
+        this.sets.push({ elements, owed: 0 });
+        if (elements.length === 0) return true;
+        having[elements.reduce((a, b) => (cost[b]! < cost[a]! ? b : a))] = 1;
+      }
     }
   }
 
-  private boundOf(
-    allowed: Uint8Array,
-    forced: Uint8Array,
-    chosen: Uint8Array,
-    never: Never,
-  ): number {
-    const { jointCost } = this.problem.model;
-    const joints = jointCost.reduce((sum, cost, j) => sum + (forced[j] ? cost : 0), 0);
-    const isSpent = (): boolean => this.isSpent;
-    const { problem, start, relaxation } = this;
-    return joints + liftBound(problem, start, relaxation, allowed, chosen, isSpent, never);
+  /** Looks for legal plans with just these elements. */
+  private tryOut(elements: Uint8Array, floor = this.bound): void {
+    const joints = elements.subarray(0, this.problem.model.jointIds.length);
+    const rides = (p: number): boolean =>
+      elements[liftElement(this.problem, 0, p)] === 0 && this.relaxation.mustLeave(p);
+    const isPayer = (p: number, depth: number): boolean =>
+      elements[liftElement(this.problem, depth, p)] === 1;
+    const wish: Wish = {
+      isPayer,
+      pays: (pieces, depth) =>
+        pieces.every((piece) => isPayer(payerOf(this.problem, piece), depth)),
+      rides,
+    };
+    const plan = realise(this.problem, this.start, joints, floor, this.timer, wish);
+    if (plan && plan.work < this.price - EPSILON) this.best = plan;
   }
 
-  /** Takes out joints that no plan better than the best one can afford; whether there were any. */
-  private ruleOut(allowed: Uint8Array, forced: Uint8Array, bound: number): boolean {
-    let any = false;
-    for (let j = 0; j < allowed.length; j++) {
-      if (!allowed[j] || forced[j]) continue;
-      if (bound + this.problem.model.jointCost[j]! < this.price - EPSILON) continue;
-      allowed[j] = 0;
-      any = true;
-    }
-    return any;
-  }
-
-  private undecided(
-    allowed: Uint8Array,
-    forced: Uint8Array,
-    chosen: Uint8Array,
-  ): number | undefined {
-    const { jointCost } = this.problem.model;
-    let pick: number | undefined;
-    const rank = (j: number): number => (chosen[j] ? 1000 : 0) + jointCost[j]!;
-    for (let j = 0; j < allowed.length; j++) {
-      if (!allowed[j] || forced[j]) continue;
-      if (pick === undefined || rank(j) > rank(pick)) pick = j;
-    }
-    return pick;
-  }
-
-  private split({ allowed, forced, bound, never }: Node, j: number): void {
-    const without = allowed.slice();
-    without[j] = 0;
-    const withIt = forced.slice();
-    withIt[j] = 1;
-    this.waiting.push({ allowed: without, forced: forced.slice(), bound, never });
-    this.waiting.push({ allowed: allowed.slice(), forced: withIt, bound, never });
-  }
-
-  private searchLeaf(allowed: Uint8Array, forced: Uint8Array, bound: number): void {
-    const { problem, start, price, budget } = this;
-    const answer = searchStates(problem, start, allowed, forced, price, budget.states);
+  /** The states of what a better plan could afford; whether all of them were looked at. */
+  private search(): boolean {
+    if (this.ruleOut()) return true;
+    const { problem, start, forced, timer } = this;
+    const allowed = this.having(this.usable);
+    const answer = searchStates(problem, start, {
+      allowed,
+      forced,
+      sets: this.sets,
+      limit: this.price,
+      states: STATES,
+      timer,
+    });
     this.visited += answer.visited;
-    this.offer(answer.best);
-    if (!answer.complete) this.givenUp = Math.min(this.givenUp, bound);
+    if (answer.best) this.best = answer.best;
+    this.bound = Math.max(this.bound, answer.bound);
+    return answer.complete;
   }
 }

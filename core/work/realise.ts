@@ -5,14 +5,28 @@ import {
   isReached,
   type Move,
   moveWork,
+  piecesOf,
+  powerBlock,
   type Problem,
   releaseBlock,
   type State,
 } from "../rules/index.ts";
+import type { Timer } from "./budget.ts";
+import { DEPTHS, depthsAt } from "./elements.ts";
 
 export interface Realised {
   readonly work: number;
   readonly moves: readonly Move[];
+}
+
+/** What a plan is to look like: who pays for its lifts. */
+export interface Wish {
+  /** Whether the parts that would pay for a lift of these pieces, out of such a stack, are to pay. */
+  pays(pieces: readonly (readonly number[])[], depth: number): boolean;
+  /** Whether a part is to pay for a lift out of a stack of this depth. */
+  isPayer(part: number, depth: number): boolean;
+  /** Whether a part is to ride along wherever what it is joined to goes. */
+  rides(part: number): boolean;
 }
 
 /**
@@ -27,9 +41,10 @@ export function realise(
   start: State,
   allowed: Uint8Array,
   floor: number,
-  replays: number,
+  timer: Timer,
+  wish?: Wish,
 ): Realised | undefined {
-  const run = new Run(problem, start, allowed);
+  const run = new Run(problem, start, allowed, wish);
   const lifts: { readonly seed: number; readonly before: Run }[] = [];
   while (!run.canFinish()) {
     const before = run.copy();
@@ -39,8 +54,8 @@ export function realise(
   }
   let best = run.finish();
   let later: readonly number[] = [];
-  const first = Math.max(0, lifts.length - replays);
-  for (let i = lifts.length - 1; i >= first && best.work > floor + 1e-9; i--) {
+  for (let i = lifts.length - 1; i >= 0 && best.work > floor + 1e-6; i--) {
+    if (timer.isOver) break;
     const { seed, before } = lifts[i]!;
     const plan = replay(before.copy(), later);
     if (plan && plan.work <= best.work) best = plan;
@@ -54,27 +69,44 @@ function replay(run: Run, seeds: readonly number[]): Realised | undefined {
   return run.canFinish() ? run.finish() : undefined;
 }
 
+/** A set of parts to lift, and the part it was grown from. */
+interface Grown {
+  readonly seed: number;
+  readonly group: readonly number[];
+}
+
 /** One machine being taken apart; mutates only what it made itself. */
 class Run {
   private moves: Move[] = [];
   private work = 0;
   /** The joints that could be opened now, one after the other, without lifting anything. */
   private ready: Uint8Array;
+  /** Scratch: parts that were seen in the round whose number stands last. */
+  private readonly seen: Int32Array;
+  /** By part, how deep its stack is (see `elements.ts`). */
+  private depth: Int8Array;
 
   constructor(
     private readonly problem: Problem,
     private state: State,
     private readonly allowed: Uint8Array,
+    private readonly wish?: Wish,
   ) {
     this.ready = state.open.slice();
+    this.seen = new Int32Array(state.stack.length + 1);
+    this.depth = depthsAt(problem, state);
     this.spreadReady();
   }
 
   /** The same machine once more, to be taken apart another way. */
   copy(): Run {
-    const { moves, ready } = this;
+    const { moves, ready, depth } = this;
     const twin = Object.create(Run.prototype) as Run;
-    return Object.assign(twin, this, { moves: moves.slice(), ready: ready.slice() });
+    return Object.assign(twin, this, {
+      moves: moves.slice(),
+      ready: ready.slice(),
+      depth: depth.slice(),
+    });
   }
 
   /** What could be opened before a lift can be opened after it: only the rest is looked at. */
@@ -99,11 +131,12 @@ class Run {
 
   finish(): Realised {
     const { model, goal } = this.problem;
-    for (const { target, parts } of goal.units) {
+    goal.openJoints.forEach((j) => this.open(j));
+    for (const { parts } of goal.units) {
+      const { stack } = this.state;
+      const stacks = new Set([...parts].map((p) => stack[p]));
       const bin = new Set(parts);
-      for (const [p, s] of this.state.stack.entries()) {
-        if (s === this.state.stack[target] && goal.fresh.has(p)) bin.add(p);
-      }
+      for (const p of goal.fresh) if (stacks.has(stack[p])) bin.add(p);
       for (const p of bin) {
         for (const j of model.jointsOfPart[p]!) {
           if (model.permanent[j] || model.joins[j]!.every((q) => bin.has(q))) continue;
@@ -114,52 +147,106 @@ class Run {
     return { work: this.work, moves: this.moves };
   }
 
-  /** Lifts the smallest set that can be lifted now; gives the part it grew from. */
+  /**
+   * Lifts the smallest set that can be lifted now, of those that are wished for if there are any; gives
+   * the part it grew from.
+   */
   liftNext(): number | undefined {
-    const seeds = this.state.stack.length;
-    let best: { seed: number; group: readonly number[] } | undefined;
-    // By seed, the size of a set that holds it and cannot be lifted: of that size it has no other.
-    const stuck = new Uint16Array(seeds);
-    for (let seed = 0; seed < seeds; seed++) {
-      const group = this.needed(seed, best?.group.length);
-      if (!group || stuck[seed] === group.length) continue;
-      if (this.releasesFor(group)) best = { seed, group };
-      else for (const p of group) stuck[p] = group.length;
+    for (const choice of this.choices) {
+      const best = this.smallest(choice, 2) ?? this.smallest(choice, Infinity);
+      if (!best) continue;
+      this.lift(best.group);
+      return best.seed;
     }
-    if (!best) return undefined;
-    this.lift(best.group);
-    return best.seed;
+    return undefined;
+  }
+
+  /** The smallest set of less than so many parts that can be lifted now. */
+  private smallest(choice: Run["choices"][number], limit: number): Grown | undefined {
+    const { stack } = this.state;
+    const sizes = new Uint16Array(stack.length + 1);
+    for (const s of stack) sizes[s]! += 1;
+    let best: Grown | undefined;
+    for (let seed = 0; seed < stack.length; seed++) {
+      if (sizes[stack[seed]!] === 1) continue;
+      const group = this.liftable(seed, choice, best?.group.length ?? limit);
+      if (group) best = { seed, group };
+      if (group?.length === 1) break;
+    }
+    return best;
   }
 
   liftFrom(seed: number): void {
-    const group = this.needed(seed)!;
-    if (this.releasesFor(group)) this.lift(group);
+    for (const choice of this.choices) {
+      const group = this.liftable(seed, choice);
+      if (!group) continue;
+      this.lift(group);
+      return;
+    }
+  }
+
+  /** What is looked for: as wished with all riders, as wished, or anything that can be lifted. */
+  private get choices(): readonly {
+    readonly rides: Wish | undefined;
+    readonly pays: Wish | undefined;
+  }[] {
+    const { wish } = this;
+    const any = { rides: undefined, pays: undefined };
+    return wish ? [{ rides: wish, pays: wish }, { rides: undefined, pays: wish }, any] : [any];
+  }
+
+  /** The set around a part that can be lifted now; undefined when it cannot, or has `limit` parts or more. */
+  private liftable(
+    seed: number,
+    { rides, pays }: Run["choices"][number],
+    limit = Infinity,
+  ): readonly number[] | undefined {
+    if (pays && !pays.isPayer(seed, this.depth[seed]!)) return undefined;
+    const group = this.needed(seed, limit, rides);
+    const releases = group && this.releasesFor(group);
+    return releases && (!pays || this.isWished(group, releases, pays)) ? group : undefined;
+  }
+
+  private isWished(group: readonly number[], releases: readonly number[], wish: Wish): boolean {
+    const { model } = this.problem;
+    const open = this.state.open.slice();
+    for (const j of releases) open[j] = 1;
+    return wish.pays(piecesOf(model, { ...this.state, open }, group), this.depth[group[0]!]!);
   }
 
   /**
    * The least set around a part that holds what is joined for good by now and what lies over it;
    * undefined when it comes to `limit` parts or more.
    */
-  private needed(seed: number, limit = Infinity): readonly number[] | undefined {
+  private needed(seed: number, limit: number, wish?: Wish): readonly number[] | undefined {
     const { model } = this.problem;
     const { stack } = this.state;
-    const seen = new Uint8Array(stack.length);
-    seen[seed] = 1;
+    const seen = this.seen;
+    const mark = (seen[stack.length]! += 1);
+    seen[seed] = mark;
     const group = [seed];
     const add = (p: number): void => {
-      if (seen[p] === 1) return;
-      seen[p] = 1;
+      if (seen[p] === mark) return;
+      seen[p] = mark;
       group.push(p);
     };
     for (let i = 0; i < group.length; i++) {
       if (group.length >= limit) return undefined;
       const p = group[i]!;
       for (const j of model.jointsOfPart[p]!) {
-        if (this.ready[j] !== 1 && model.rigid[j]) model.joins[j]!.forEach(add);
+        if (!model.rigid[j]) continue;
+        if (this.ready[j] !== 1) model.joins[j]!.forEach(add);
+        else if (wish && this.state.open[j] !== 1) this.addRiders(model.joins[j]!, wish, add);
       }
       for (const x of model.overPart[p]!) if (stack[x] === stack[p]) add(x);
     }
     return group.sort((a, b) => a - b);
+  }
+
+  private addRiders(joins: readonly number[], wish: Wish, add: (p: number) => void): void {
+    const { model } = this.problem;
+    if (joins.includes(model.frame)) return;
+    for (const q of joins) if (wish.rides(q)) add(q);
   }
 
   /** The releases that free a group of `needed`, or undefined when it would still not be liftable. */
@@ -174,7 +261,10 @@ class Run {
         if (!this.ready[j]) return undefined;
         wanted.push(j);
       }
-      if (model.esd[p]) wanted.push(...model.powerJoints);
+      if (model.esd[p]) {
+        if (powerBlock(model, { ...this.state, open: this.ready })) return undefined;
+        wanted.push(...model.cuts.map(({ joint }) => joint));
+      }
       for (const { first } of this.problem.beforePart[p]!) {
         if (first.joint !== undefined) wanted.push(first.joint);
         else if (!this.state.lifted[first.part!]) return undefined;
@@ -199,7 +289,7 @@ class Run {
     const visit = (j: number): void => {
       if (this.state.open[j] || seen.has(j)) return;
       seen.add(j);
-      if (model.afterPower[j]) model.powerJoints.forEach(visit);
+      if (model.afterPower[j]) model.cuts.forEach(({ joint }) => visit(joint));
       for (const { first } of this.problem.beforeJoint[j]!) {
         if (first.joint !== undefined) visit(first.joint);
       }
@@ -216,6 +306,7 @@ class Run {
   private lift(group: readonly number[]): void {
     for (const joint of this.releasesFor(group)!) this.make({ do: "release", joint });
     this.make({ do: "lift", parts: group });
+    for (const p of group) this.depth[p] = Math.min(this.depth[p]! + 1, DEPTHS - 1);
     this.spreadReady();
   }
 

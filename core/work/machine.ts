@@ -1,0 +1,397 @@
+import type { Cut, Precedence, Problem, State } from "../rules/index.ts";
+import { DEPTHS } from "./elements.ts";
+import type { Facts } from "./facts.ts";
+import { type Glue, Layer } from "./layer.ts";
+import { RelaxedGoal } from "./relaxed-goal.ts";
+import { hasBit, isWithin, setBit } from "./rows.ts";
+
+const LAST = DEPTHS - 1;
+
+export type Kept = readonly (Uint8Array | Uint32Array)[];
+
+/**
+ * What is relaxed: sets of opened joints, and of parts that are away from each other, only grow. A
+ * component c of closed joints can be lifted away from q when the least set that holds c and, for each of its
+ * parts, every part over it that is not away, does not hold q: every real lift that takes c without
+ * q lifts a superset of that set.
+ *
+ * *Depth.* A stack has depth 0 when it is the frame's, and one more than the stack it was lifted out of
+ * (what lies off the frame at the start has 1; the last depth stands for all that are deeper). Parts that a lift
+ * parts lay in one stack, so the joints between them were opened, and what was over these and over them
+ * was taken away, while they lay no deeper than that: each depth is a layer, and what happens deeper does not help.
+ *
+ * *Who pays.* A lift costs at least lift + place of the dearest part (by that sum, then by number) of each
+ * piece of its group: these pay. A part may pay once for each depth. That is all of it for the frame; of the last
+ * depth it may be less than the truth. A lift that takes d without paying for it takes, in one piece with d, a
+ * dearer part y that pays, with all that comes with y, and every part without which no carrying joints
+ * link the two (see `Links`); and from the frame it can do so only if the two can leave it together. Where d
+ * must leave the frame and only one such y is left, the two leave as one.
+ *
+ * Cost of a call: rounds × depths × (joints + covers + parts² / 32).
+ */
+export class Machine {
+  private fixpoints = 0;
+  private readonly goal: RelaxedGoal;
+  private readonly layers: readonly Layer[];
+  private readonly lifted: Uint8Array;
+  /** All that changes; what it is at the start, to begin again from; and what was kept on the way. */
+  private readonly state: Kept;
+  private readonly begin: Kept;
+  private readonly saved: Kept[] = [];
+  private isDead = false;
+  private isGlued = false;
+  /** Parts that no lift may take yet, one row; and scratch rows. */
+  private readonly barred: Uint32Array;
+  private readonly before: Uint32Array;
+  private readonly kept: Uint32Array;
+  private readonly common: Uint32Array;
+  private readonly shut: Int16Array;
+  private readonly leaver: Int8Array;
+  private readonly together = new Map<number, boolean>();
+  private twin: Machine | undefined;
+
+  constructor(
+    private readonly problem: Problem,
+    private readonly start: State,
+    private readonly facts: Facts,
+  ) {
+    const { n, m, W } = facts;
+    this.goal = new RelaxedGoal(problem, facts);
+    this.layers = Array.from({ length: DEPTHS }, (_, depth) => new Layer(facts, depth, start.open));
+    this.layOut();
+    this.lifted = start.lifted.slice();
+    this.state = [
+      this.lifted,
+      ...this.layers.flatMap(({ open, away, here, left }) => [open, away, here, left]),
+    ];
+    this.begin = this.state.map((array) => array.slice());
+    this.barred = new Uint32Array(W);
+    this.before = new Uint32Array(W);
+    this.kept = new Uint32Array(W);
+    this.common = new Uint32Array(W);
+    this.shut = new Int16Array(m);
+    this.leaver = new Int8Array(n).fill(-1);
+  }
+
+  /** Parts of different stacks are away from each other. */
+  private layOut(): void {
+    const { n, W, frame } = this.facts;
+    const { stack } = this.start;
+    for (let p = 0; p < n; p++) {
+      setBit(this.layers[stack[p] === stack[frame] ? 0 : 1]!.here, W, 0, p);
+      for (let q = 0; q < n; q++) {
+        if (stack[p] === stack[q]) continue;
+        for (const { away, left } of this.layers) {
+          setBit(away, W, p, q);
+          setBit(left, W, p, q);
+        }
+      }
+    }
+  }
+
+  get calls(): number {
+    return this.fixpoints + (this.twin?.calls ?? 0);
+  }
+
+  /** What has been worked out so far, kept under a number. */
+  keep(level: number): Kept {
+    const kept = (this.saved[level] ??= this.state.map((array) => array.slice()));
+    for (let i = 0; i < kept.length; i++) kept[i]!.set(this.state[i]!);
+    return kept;
+  }
+
+  restore(kept: Kept): void {
+    for (let i = 0; i < kept.length; i++) this.state[i]!.set(kept[i]!);
+    for (const layer of this.layers) layer.isStale = true;
+  }
+
+  beginAgain(): void {
+    this.restore(this.begin);
+  }
+
+  /** Joints that every plan opens. */
+  get opened(): readonly number[] {
+    return this.goal.joints.filter((j) => this.start.open[j] === 0);
+  }
+
+  /** Parts that every plan plainly lifts off the frame. */
+  get leaving(): readonly number[] {
+    const { stack } = this.start;
+    return this.goal.leaving.filter((p) => stack[p] === stack[this.facts.frame]);
+  }
+
+  /** Whether the goal is out of reach as long as a part stays on the frame. */
+  mustLeave(d: number): boolean {
+    if (this.leaver[d] === -1) {
+      const { frame } = this.facts;
+      const isStuck = d !== frame && !this.other.closeAll([d, frame], () => this.other.isReached);
+      this.leaver[d] = isStuck ? 1 : 0;
+    }
+    return this.leaver[d] === 1;
+  }
+
+  /** Whether two parts can leave the frame in one lift. */
+  private canLeaveTogether(a: number, b: number): boolean {
+    const key = Math.min(a, b) * this.facts.n + Math.max(a, b);
+    let found = this.together.get(key);
+    if (found === undefined) {
+      found = this.other.closeAll([a, b], () => this.other.lifted[a] === 1);
+      this.together.set(key, found);
+    }
+    return found;
+  }
+
+  /** The same machine once more, for questions in the midst of a fixpoint. */
+  private get other(): Machine {
+    return (this.twin ??= new Machine(this.problem, this.start, this.facts));
+  }
+
+  private get isReached(): boolean {
+    return this.goal.isReached(this.layers[LAST]!);
+  }
+
+  /** Goes on from where the machine is; whether the goal is closed. */
+  close(allowed: Uint8Array): boolean {
+    this.fixpoints += 1;
+    const glues = this.gluesOf(allowed);
+    for (const layer of this.layers) layer.isUntried = true;
+    if (glues.length > 0 || this.isGlued) this.layers[0]!.isStale = true;
+    this.isGlued = glues.length > 0;
+    this.openAll(allowed);
+    do {
+      if (this.isReached) return true;
+    } while (this.liftAll(allowed, glues));
+    return false;
+  }
+
+  /** Goes on until `isEnough`, whatever is opened and lifted, with two parts that stay together on the frame. */
+  private closeAll(glue: Glue, isEnough: () => boolean): boolean {
+    const all = new Uint8Array(this.facts.size).fill(1);
+    this.restore(this.begin);
+    this.fixpoints += 1;
+    for (const layer of this.layers) layer.isUntried = true;
+    this.openAll(all);
+    do {
+      if (isEnough()) return true;
+    } while (this.liftAll(all, [glue]));
+    return false;
+  }
+
+  /** What leaves with what for want of another that pays. */
+  private gluesOf(allowed: Uint8Array): readonly Glue[] {
+    const { n, W, m } = this.facts;
+    const { here } = this.layers[0]!;
+    const glues: Glue[] = [];
+    for (let d = 0; d < n; d++) {
+      if (allowed[m + d] === 1 || !hasBit(here, W, 0, d)) continue;
+      const y = this.onlyPayer(allowed, d);
+      if (y !== undefined && this.mustLeave(d)) glues.push([d, y]);
+    }
+    return glues;
+  }
+
+  /** The one part that d can leave the frame with when it does not pay; undefined for none or several. */
+  private onlyPayer(allowed: Uint8Array, d: number): number | undefined {
+    const { m, rank, dearest, links } = this.facts;
+    let only: number | undefined;
+    for (let i = 0; i < rank[d]!; i++) {
+      const y = dearest[i]!;
+      if (allowed[m + y] === 0 || !links.isLinked(d, y)) continue;
+      if (!this.canLeaveTogether(d, y)) continue;
+      if (only !== undefined) return undefined;
+      only = y;
+    }
+    return only;
+  }
+
+  /** One round of lifts, the shallow ones first, and of what they let be opened; whether that was news. */
+  private liftAll(allowed: Uint8Array, glues: readonly Glue[]): boolean {
+    if (this.markBarred()) for (const layer of this.layers) layer.isUntried = true;
+    for (let depth = 0; depth <= LAST; depth++) {
+      const layer = this.layers[depth]!;
+      if (!layer.isStale && !layer.isUntried) continue;
+      layer.isUntried = false;
+      if (!this.liftFrom(depth, allowed, depth === 0 ? glues : [])) continue;
+      this.openAll(allowed);
+      return true;
+    }
+    return false;
+  }
+
+  private isDone({ first }: Precedence): boolean {
+    return first.joint === undefined
+      ? this.lifted[first.part!] === 1
+      : this.layers[LAST]!.open[first.joint] === 1;
+  }
+
+  private areDone(orders: readonly Precedence[]): boolean {
+    for (let i = 0; i < orders.length; i++) if (!this.isDone(orders[i]!)) return false;
+    return true;
+  }
+
+  private isCut({ joint, battery, partedFrom }: Cut): boolean {
+    const { open, away } = this.layers[LAST]!;
+    if (open[joint] === 0) return false;
+    if (battery === undefined) return true;
+    if (partedFrom.length === 0) return this.lifted[battery] === 1;
+    return partedFrom.every((p) => hasBit(away, this.facts.W, battery, p));
+  }
+
+  private openAll(allowed: Uint8Array): void {
+    const { shut, layers } = this;
+    const { m, permanent } = this.facts;
+    const shallow = layers[0]!.open;
+    let left = 0;
+    for (let j = 0; j < m; j++) {
+      if (shallow[j] === 0 && allowed[j] === 1 && permanent[j] === 0) shut[left++] = j;
+    }
+    for (let again = true; again;) {
+      again = false;
+      this.isDead = this.problem.model.cuts.every((cut) => this.isCut(cut));
+      let still = 0;
+      for (let i = 0; i < left; i++) {
+        const j = shut[i]!;
+        if (this.openOne(j)) again = true;
+        if (shallow[j] === 0) shut[still++] = j;
+      }
+      left = still;
+    }
+  }
+
+  /** Opens a joint at every depth where it can be reached; whether that is the first of all. */
+  private openOne(j: number): boolean {
+    const { layers } = this;
+    const { W, afterPower, isOrdered, overJoint, host } = this.facts;
+    if (afterPower[j] === 1 && !this.isDead) return false;
+    if (isOrdered[j] === 1 && !this.areDone(this.problem.beforeJoint[j]!)) return false;
+    const isFirst = layers[LAST]!.open[j] === 0;
+    for (let depth = LAST; depth >= 0; depth--) {
+      const { open, away } = layers[depth]!;
+      if (open[j] === 1) continue;
+      if (!isWithin(overJoint, j, away, host[j]!, W)) return isFirst && depth < LAST;
+      open[j] = 1;
+      layers[depth]!.isStale = true;
+    }
+    return isFirst;
+  }
+
+  /** The parts that no lift may take yet, for power or an order; whether they are others than before. */
+  private markBarred(): boolean {
+    const { barred, before } = this;
+    const { n, W, esd, isOrderedPart } = this.facts;
+    before.set(barred);
+    barred.fill(0);
+    for (let p = 0; p < n; p++) {
+      const waits =
+        (esd[p] === 1 && !this.isDead) ||
+        (isOrderedPart[p] === 1 && !this.areDone(this.problem.beforePart[p]!));
+      if (waits) barred[p >> 5]! |= 1 << (p & 31);
+    }
+    for (let w = 0; w < W; w++) if (barred[w] !== before[w]) return true;
+    return false;
+  }
+
+  private isBarred({ up }: Layer, c: number): boolean {
+    const { barred } = this;
+    const { W } = this.facts;
+    for (let w = 0; w < W; w++) if ((up[c * W + w]! & barred[w]!) !== 0) return true;
+    return false;
+  }
+
+  /** All lifts out of stacks of one depth; whether that was news. */
+  private liftFrom(depth: number, allowed: Uint8Array, glues: readonly Glue[]): boolean {
+    const layer = this.layers[depth]!;
+    const { n, W } = this.facts;
+    if (layer.here.every((word) => word === 0)) return false;
+    layer.refresh(glues);
+    let grew = false;
+    for (let c = 0; c < n; c++) {
+      if (!layer.isLiftable(c)) continue;
+      if (!layer.isNews(c, layer.up, c * W, this.isNew(depth, c)) || this.isBarred(layer, c))
+        continue;
+      if (this.takes(allowed, layer, c) && this.lift(depth, c)) grew = true;
+    }
+    return grew;
+  }
+
+  /** Whether a component was never lifted out of a stack of this depth. */
+  private isNew(depth: number, c: number): boolean {
+    return depth < LAST && !hasBit(this.layers[depth + 1]!.here, this.facts.W, 0, c);
+  }
+
+  /**
+   * What a lift of component c surely takes, into `kept`: all that must come along, and, for each part
+   * that does not pay, what every dearer part that may pay for it would bring. False when there is none.
+   */
+  private takes(allowed: Uint8Array, layer: Layer, c: number): boolean {
+    const { kept } = this;
+    const { W } = this.facts;
+    const { up, first } = layer;
+    for (let w = 0; w < W; w++) kept[w] = up[c * W + w]!;
+    for (let w = 0; w < W; w++) {
+      for (let bits = up[c * W + w]!; bits !== 0; bits &= bits - 1) {
+        const d = w * 32 + 31 - Math.clz32(bits & -bits);
+        if (allowed[first + d] === 0 && !this.bringsPayer(allowed, layer, d)) return false;
+      }
+    }
+    return true;
+  }
+
+  private bringsPayer(allowed: Uint8Array, { first, root, up }: Layer, d: number): boolean {
+    const { common, kept } = this;
+    const { W, m, links, rank, dearest } = this.facts;
+    common.fill(0xffffffff);
+    let any = false;
+    for (let i = 0; i < rank[d]!; i++) {
+      const y = dearest[i]!;
+      if (allowed[first + y] === 0 || !links.isLinked(d, y)) continue;
+      if (first === m && !this.canLeaveTogether(d, y)) continue;
+      any = true;
+      const r = root[y]! * W;
+      const between = links.bridges(d, y);
+      for (let w = 0; w < W; w++) common[w]! &= up[r + w]! | between[w]!;
+    }
+    if (any) for (let w = 0; w < W; w++) kept[w]! |= common[w]!;
+    return any;
+  }
+
+  /** Component c is lifted, and all of its depth that is not in `kept` stays; whether that was news. */
+  private lift(depth: number, c: number): boolean {
+    const { kept, layers } = this;
+    const { W } = this.facts;
+    const { from, word, mask } = this.facts.heeds;
+    const { here, left, held } = layers[depth]!;
+    if (!layers[depth]!.isNews(c, kept, 0, this.isNew(depth, c))) return false;
+    const deeper = Math.min(depth + 1, LAST);
+    for (let v = 0; v < W; v++) {
+      layers[deeper]!.here[v]! |= held[c * W + v]!;
+      for (let bits = held[c * W + v]!; bits !== 0; bits &= bits - 1) {
+        const p = v * 32 + 31 - Math.clz32(bits & -bits);
+        this.lifted[p] = 1;
+        for (let i = from[p]!; i < from[p + 1]!; i++) {
+          const w = word[i]!;
+          const those = mask[i]! & here[w]! & ~kept[w]! & ~left[p * W + w]!;
+          if (those !== 0) this.takeFrom(depth, p, w, those);
+        }
+        for (let w = 0; w < W; w++) {
+          const news = here[w]! & ~kept[w]! & ~left[p * W + w]!;
+          left[p * W + w]! |= news;
+          for (let k = deeper; k <= LAST; k++) layers[k]!.away[p * W + w]! |= news;
+        }
+      }
+    }
+    for (let k = depth; k <= LAST; k++) layers[k]!.isStale = true;
+    return true;
+  }
+
+  /** Part p is away from these (bits of a word), which stay at their depth. */
+  private takeFrom(depth: number, p: number, w: number, those: number): void {
+    const { layers } = this;
+    const { W } = this.facts;
+    const bit = 1 << (p & 31);
+    for (let bits = those; bits !== 0; bits &= bits - 1) {
+      const q = w * 32 + 31 - Math.clz32(bits & -bits);
+      for (let k = depth; k <= LAST; k++) layers[k]!.away[q * W + (p >> 5)]! |= bit;
+    }
+  }
+}
