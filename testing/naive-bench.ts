@@ -275,10 +275,22 @@ export class NaiveBench {
     if (step.do === "release" ? !this.joint(step.joint) : !this.areParts(step.parts)) return false;
     if (!this.rules.may(this.machine, step)) return false;
     if (!this.remaining().some((one) => keyOf(one) === keyOf(step))) return false;
+    if (step.do === "release" && this.tears(step.joint)) return false;
     if (this.stops(step).some((stop) => this.answers.get(stop) !== this.good(stop))) return false;
     const joint = entry.do === "release" ? this.joint(entry.joint) : undefined;
     if (joint?.kind !== "screws" || entry.do !== "release") return true;
     return this.counts(this.piles.get(entry.joint)?.holes ?? joint.count, entry);
+  }
+  /** Whether a lift that is left would lose a part of its group when this joint is opened now. */
+  private tears(id: string): boolean {
+    const open = new Set([...this.machine.open, id]);
+    return this.remaining().some((step) => {
+      if (step.do !== "lift" || !this.joint(id)!.joins.every((p) => step.parts.includes(p))) {
+        return false;
+      }
+      const group = this.rules.group({ ...this.machine, open }, step.parts[0]!);
+      return step.parts.some((p) => !group.has(p));
+    });
   }
   private areParts(ids: readonly string[]): boolean {
     return ids.length > 0 && ids.every((id) => Object.hasOwn(this.guide.parts, id));

@@ -6,6 +6,7 @@ import type { Entry, Round } from "./events.ts";
 import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
 import { looseOf, screwsIn } from "./lots.ts";
 import { type DoneLift, gateJoints, upBlock, type UpBlock } from "./mirror.ts";
+import { tornBy } from "./route.ts";
 import { heldBy, openStop, type Stop, stopById } from "./stops.ts";
 
 /**
@@ -25,6 +26,8 @@ export type Refusal =
   | { readonly type: "id-unknown" }
   | { readonly type: "blocked"; readonly block: Block }
   | { readonly type: "not-in-plan" }
+  /** Opened now, it would pull a group apart that is to be lifted as one. */
+  | { readonly type: "lift-first"; readonly parts: readonly string[] }
   | { readonly type: "stop-open"; readonly stop: Stop }
   | { readonly type: "count-invalid" }
   | { readonly type: "count-differs"; readonly count: number; readonly expected: number }
@@ -119,10 +122,13 @@ function admitDown(
   const move = moveOf(model, entry);
   const block = blockOf(state.problem!, state.machine, move);
   if (block) return refuse({ type: "blocked", block });
-  const keys = remainingDown(model, state).map((step) => JSON.stringify(moveOf(model, step)));
+  const left = remainingDown(model, state);
+  const keys = left.map((step) => JSON.stringify(moveOf(model, step)));
   if (!keys.includes(JSON.stringify(move))) {
     return refuse({ type: "not-in-plan" });
   }
+  const torn = move.do === "release" && tornBy(model, state.machine, move.joint, left);
+  if (torn) return refuse({ type: "lift-first", parts: torn });
   const stop = openStop(model, state, entry);
   if (stop) return refuse({ type: "stop-open", stop });
   if (entry.do === "lift") return GOOD;

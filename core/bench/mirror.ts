@@ -69,7 +69,20 @@ function needed(problem: Problem, earlier: Done, later: Done): UpBlock | undefin
         ? liftThenRelease(model, earlier.parts, later.joint)
         : liftThenLift(model, earlier.parts, later)
       : releaseThen(model, earlier.joint, later);
-  return block ?? orderBetween(problem, earlier, later);
+  return block ?? batteryBack(model, earlier, later) ?? orderBetween(problem, earlier, later);
+}
+
+/** An outer battery goes back in after all that power may harm. */
+function batteryBack(model: Model, earlier: Done, later: Done): UpBlock | undefined {
+  if (earlier.do === "release" || !needsPowerOff(model, later)) return undefined;
+  const isIn = (p: number): boolean => earlier.parts.includes(p);
+  const takesOut = model.cuts.some(({ battery, partedFrom }) => {
+    if (battery === undefined) return false;
+    return partedFrom.length === 0
+      ? isIn(battery)
+      : partedFrom.some((p) => isIn(p) !== isIn(battery));
+  });
+  return takesOut ? before(later, undefined) : undefined;
 }
 
 /** A joint is made before what covers it, or what turns it away, is placed, and before its group is. */

@@ -1,5 +1,5 @@
 import { type DownStep, moveOf, type UpStep } from "../plan/index.ts";
-import { after, blockOf, type Model } from "../rules/index.ts";
+import { after, blockOf, groupOf, type Model, type State } from "../rules/index.ts";
 import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
 import { type DoneLift, gateJoints, placed, upBlock } from "./mirror.ts";
 
@@ -20,15 +20,35 @@ function oncePerState<T>(work: (model: Model, state: BenchState) => T) {
   };
 }
 
+/** The parts of a lift to come that would not be one group any more when a joint within it is opened. */
+export function tornBy(
+  model: Model,
+  machine: State,
+  joint: number,
+  left: readonly DownStep[],
+): readonly string[] | undefined {
+  const lift = left.find((step) => {
+    if (step.do !== "lift") return false;
+    const parts = step.parts.map((id) => model.partOf.get(id)!);
+    if (!model.joins[joint]!.every((p) => parts.includes(p))) return false;
+    const opened = after(machine, { do: "release", joint });
+    const group = groupOf(model, opened, parts[0]!);
+    return !parts.every((p) => group.includes(p));
+  });
+  return lift?.do === "lift" ? lift.parts : undefined;
+}
+
 /** The steps of the plan that are left, in the plan's order as far as the rules allow it from here. */
 export const routeDown = oncePerState((model, state): Route => {
   const steps: DownStep[] = [];
   const left = [...remainingDown(model, state)];
   let machine = state.machine;
   while (left.length > 0) {
-    const at = left.findIndex(
-      (step) => blockOf(state.problem!, machine, moveOf(model, step)) === undefined,
-    );
+    const at = left.findIndex((step) => {
+      const move = moveOf(model, step);
+      if (blockOf(state.problem!, machine, move)) return false;
+      return move.do === "lift" || !tornBy(model, machine, move.joint, left);
+    });
     if (at < 0) return { steps: [...steps, ...left], complete: false };
     const [step] = left.splice(at, 1);
     machine = after(machine, moveOf(model, step!));

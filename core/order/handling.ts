@@ -1,5 +1,13 @@
 import { Heap } from "../base/heap.ts";
-import type { Model, Move, Precedence, Problem, State } from "../rules/index.ts";
+import {
+  after,
+  type Model,
+  type Move,
+  moveWork,
+  type Precedence,
+  type Problem,
+  type State,
+} from "../rules/index.ts";
 import {
   alwaysBefore,
   has,
@@ -9,6 +17,7 @@ import {
   setOf,
   SwitchBound,
 } from "./handling-bound.ts";
+import { Wholes } from "./wholes.ts";
 
 export interface Handling {
   /** 0.2 × changes + 0.5 × turns. */
@@ -67,9 +76,9 @@ interface Link {
 }
 
 /**
- * An order of the moves of a legal plan with the least handling. A move that costs no change and
- * no turn is made at once (it takes nothing away from the others, since a release that would pull
- * a group apart waits for the lift of that group); only changes and turns are branched on, one move
+ * An order of the moves of a legal plan, with the same work, that has the least handling. A move that
+ * costs no change and no turn is made at once, but for a release inside a group that is still to be
+ * lifted and that could pull it apart (see `Wholes`): it takes nothing away from the others. Only changes and turns are branched on, one move
  * for each tool and posture (the others of its kind then follow at once), cheapest first. Past
  * `budget` nodes the deepest order is finished greedily: `exact` is then false.
  */
@@ -99,6 +108,7 @@ class OrderSearch {
   /** Moves of one kind (tool, posture, power or not) have one number. */
   private readonly kinds: Int16Array;
   private readonly kindSeen: Uint8Array;
+  private readonly wholes: Wholes;
   private readonly changes: SwitchBound;
   private readonly turns: SwitchBound;
   private readonly isPower: readonly boolean[];
@@ -111,13 +121,14 @@ class OrderSearch {
     this.size = plan.length;
     this.words = Math.ceil(plan.length / 32);
     const needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
+    const before = alwaysBefore(needs);
+    this.wholes = new Wholes(model, start, plan, before, worksOf(problem, start, plan));
     this.needed = Uint32Array.from(needs.flatMap(({ all }) => [...all]));
     this.anyOf = needs.map(({ anyOf }) => Uint32Array.from(anyOf.flatMap((set) => [...set])));
     const tools = plan.map((move) => moveTool(model, move));
     const postures = plan.map((move) => movePosture(model, move));
     this.tools = numbered(tools);
     this.postures = numbered(postures);
-    const before = alwaysBefore(needs);
     this.changes = new SwitchBound(this.tools, before);
     this.turns = new SwitchBound(this.postures, before);
     this.isPower = plan.map((move) => move.do === "release" && model.power[move.joint]!);
@@ -158,16 +169,17 @@ class OrderSearch {
       for (let w = 0; w < words; w++) if ((sets[at + w]! & done[w]!) !== 0) isMet = true;
       if (!isMet) return false;
     }
-    return true;
+    return this.wholes.isHarmless(done, i);
   }
 
-  /** One move that can be made for each tool and posture. */
+  /** One move that can be made for each tool and posture, and each that could harm a lift to come. */
   private choices({ done }: Node): readonly number[] {
     const found: number[] = [];
     this.kindSeen.fill(0);
     for (let i = 0; i < this.size; i++) {
-      if (this.kindSeen[this.kinds[i]!] === 1 || !this.canDo(done, i)) continue;
-      this.kindSeen[this.kinds[i]!] = 1;
+      const isOwn = this.wholes.isContested(done, i);
+      if ((!isOwn && this.kindSeen[this.kinds[i]!] === 1) || !this.canDo(done, i)) continue;
+      if (!isOwn) this.kindSeen[this.kinds[i]!] = 1;
       found.push(i);
     }
     return found;
@@ -206,6 +218,7 @@ class OrderSearch {
         if (this.tools[i] !== NONE && this.tools[i] !== tool) continue;
         if (this.postures[i] !== NONE && this.postures[i] !== posture) continue;
         if ((isDue && !this.isPower[i]) || !this.canDo(done, i)) continue;
+        if (this.wholes.isContested(done, i)) continue;
         done[i >> 5]! |= 1 << (i & 31);
         last = { move: i, before: last };
         left -= 1;
@@ -239,6 +252,16 @@ class OrderSearch {
     }
     return node;
   }
+}
+
+/** What each move of a plan costs in it. */
+function worksOf({ model }: Problem, start: State, plan: readonly Move[]): readonly number[] {
+  let state = start;
+  return plan.map((move) => {
+    const work = moveWork(model, state, move);
+    state = after(state, move);
+    return work;
+  });
 }
 
 /** Equal values with equal numbers, from 0 in the order they come; NONE for undefined. */
@@ -276,8 +299,7 @@ function isDominated(node: Node, by: Node): boolean {
 /**
  * For each move of a plan, sets of moves of which one must have been made before it: what parts a
  * cover from what it covers (any lift that takes one of the two), what holds a group, power, orders,
- * and the lifts that a move must stay behind (of a group that it would pull apart, or into more
- * pieces, or that it is a part of). Legal under these is legal under the rules.
+ * and the lifts that a lift must stay behind (of the groups that it was taken from). Legal under these is legal under the rules.
  */
 function requirementsOf(
   problem: Problem,
@@ -308,7 +330,7 @@ function requirementsOf(
       ...(battery === undefined || partedFrom.length > 0 ? [] : liftedBefore(battery)),
     ]);
   return plan.map((move, index) => {
-    const behind = waitsFor(model, plan, move, index).map((k) => [k]);
+    const behind = waitsFor(plan, move, index).map((k) => [k]);
     if (move.do === "release") {
       return [
         ...behind,
@@ -336,17 +358,10 @@ function requirementsOf(
   });
 }
 
-/**
- * The lifts that a move must stay behind: of a group that a release would pull apart, or into more
- * pieces, and of a group that a smaller lift was taken from.
- */
-function waitsFor(
-  model: Model,
-  plan: readonly Move[],
-  move: Move,
-  index: number,
-): readonly number[] {
-  const parts = move.do === "release" ? model.joins[move.joint]! : move.parts;
+/** The lifts that a lift must stay behind: of the groups that it was taken from. */
+function waitsFor(plan: readonly Move[], move: Move, index: number): readonly number[] {
+  if (move.do === "release") return [];
+  const { parts } = move;
   return plan
     .slice(0, index)
     .flatMap((other, k) =>

@@ -58,8 +58,9 @@ export function gatesOf(problem: Problem, start: State, down: readonly Move[]): 
 }
 
 /**
- * What moves from an old part to the new one: the parts that lie on a target's unit, directly or
- * down the chain, and came off it, with the joints opened for that. New parts do not move over.
+ * What moves from old parts to the new ones: the parts that lie on a target's unit, directly or down the
+ * chain, and came off it, each once, with the joints opened for it: those that tie it to a unit or to
+ * what it lies on. New parts and targets do not move over, and what only rides along is left out.
  */
 export function transfersOf(
   { model, goal }: Problem,
@@ -68,16 +69,15 @@ export function transfersOf(
 ): readonly Transfer[] {
   const opened = new Set(down.flatMap((move) => (move.do === "release" ? [move.joint] : [])));
   const end = statesAlong(start, down).at(-1)!;
-  const transfers: Transfer[] = [];
-  for (const { target, parts: unit } of goal.units) {
-    for (const p of model.partIds.keys()) {
-      if (unit.has(p) || goal.fresh.has(p) || end.stack[p] === end.stack[target]) continue;
-      if (!model.below[p]!.some((q) => unit.has(q))) continue;
-      const joints = model.jointsOfPart[p]!.filter(
-        (j) => opened.has(j) && model.joins[j]!.some((q) => unit.has(q)),
-      );
-      if (joints.length > 0) transfers.push({ part: p, joints });
-    }
-  }
-  return transfers;
+  const old = new Set(goal.units.flatMap(({ parts }) => [...parts]));
+  return [...model.partIds.keys()].flatMap((part) => {
+    if (old.has(part) || goal.fresh.has(part)) return [];
+    const on = model.below[part]!.find((q) => old.has(q));
+    if (on === undefined || end.stack[part] === end.stack[on]) return [];
+    const under = new Set([...old, ...model.below[part]!]);
+    const joints = model.jointsOfPart[part]!.filter(
+      (j) => opened.has(j) && model.joins[j]!.some((q) => q !== part && under.has(q)),
+    );
+    return joints.length > 0 ? [{ part, joints }] : [];
+  });
 }

@@ -15,6 +15,7 @@ export {
   groupOf,
   isReached,
   liftBlock,
+  liftWork,
   moveWork,
   pieceOf,
   piecesOf,

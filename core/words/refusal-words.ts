@@ -33,6 +33,8 @@ export function refusalWords(model: Model, refusal: Refusal): string {
       return blockWords(model, refusal.block);
     case "not-in-plan":
       return "This job does not need that step; change the job to add it.";
+    case "lift-first":
+      return `Lift the ${wordList(refusal.parts.map((id) => partWord(guide, id)))} together first: opened now, this would come apart in the hand.`;
     case "stop-open":
       return `Answer first: ${stopAsk(guide, refusal.stop)}`;
     case "count-invalid":

@@ -158,7 +158,7 @@ class Search {
     const { cost } = this.relaxation;
     const set = elements.slice();
     const spare = [...set.keys()].filter((e) => set[e] === 1 && this.forced[e] === 0);
-    spare.sort((a, b) => cost[b]! - cost[a]! || a - b);
+    spare.sort((a, b) => cost[b]! - cost[a]! || b - a);
     const drop = (from: number, to: number): void => {
       if (from >= to || this.timer.isOver) return;
       for (let i = from; i < to; i++) set[spare[i]!] = 0;
