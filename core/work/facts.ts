@@ -13,10 +13,12 @@ export interface Facts {
   readonly cost: Float64Array;
   readonly dearest: readonly number[];
   readonly rank: Int16Array;
+  /** Parts, those that lie on the most others first. */
+  readonly topFirst: Int16Array;
   readonly usable: readonly number[];
   readonly frame: number;
   readonly links: Links;
-  /** By part, the parts over it; by joint likewise. */
+  /** By part, the parts over it (see `oversOf`); by joint likewise. */
   readonly over: Sparse;
   readonly overPart: Uint32Array;
   readonly overJoint: Uint32Array;
@@ -44,7 +46,8 @@ export function factsOf(problem: Problem, start: State): Facts {
   );
   const rank = new Int16Array(n);
   dearest.forEach((p, at) => (rank[p] = at));
-  const heeds = heedsOf(problem);
+  const over = oversOf(model);
+  const heeds = heedsOf(problem, over);
   return {
     n,
     m,
@@ -55,13 +58,16 @@ export function factsOf(problem: Problem, start: State): Facts {
     ),
     dearest,
     rank,
+    topFirst: Int16Array.from(
+      [...model.partIds.keys()].sort((a, b) => model.below[b]!.length - model.below[a]!.length),
+    ),
     usable: Array.from({ length: size }, (_, e) => e).filter((e) =>
       e < m ? !model.permanent[e] && !start.open[e] : (e - m) % n !== model.frame,
     ),
     frame: model.frame,
     links: new Links(model, start, rank),
-    over: sparse(model.overPart),
-    overPart: rowsOf(model.overPart, W),
+    over: sparse(over),
+    overPart: rowsOf(over, W),
     overJoint: rowsOf(model.overJoint, W),
     heeds: sparse(heeds),
     minds: sparse(bothWays(heeds)),
@@ -80,9 +86,21 @@ const rigidPairs = ({ joins, rigid }: Model): Int16Array =>
     joins.flatMap(([first, ...rest], j) => (rigid[j] ? rest.flatMap((p) => [j, first!, p]) : [])),
   );
 
-function heedsOf({ model, goal }: Problem): readonly (readonly number[])[] {
+/**
+ * By part, those over it: what covers it, and what lies on it itself. What lies further up the chain is
+ * away when that is, since no lift takes a part from under it.
+ */
+const oversOf = (model: Model): readonly (readonly number[])[] =>
+  model.overPart.map((list, p) =>
+    list.filter((x) => model.below[x]![0] === p || !model.below[x]!.includes(p)),
+  );
+
+function heedsOf(
+  { model, goal }: Problem,
+  over: readonly (readonly number[])[],
+): readonly (readonly number[])[] {
   const heeding = model.partIds.map(() => new Set<number>());
-  for (const [q, list] of model.overPart.entries()) for (const p of list) heeding[p]!.add(q);
+  for (const [q, list] of over.entries()) for (const p of list) heeding[p]!.add(q);
   for (const [j, list] of model.overJoint.entries()) {
     for (const p of list) heeding[p]!.add(model.host[j]!);
   }

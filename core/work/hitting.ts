@@ -7,202 +7,281 @@ export interface Hitting {
   readonly exact: boolean;
 }
 
-interface Left {
-  /** Sets that are not hit yet, a bit each. */
-  readonly sets: Uint32Array;
-  /** Elements that may still be chosen. */
-  readonly elements: readonly number[];
-  readonly chosen: readonly number[];
-  readonly cost: number;
-}
-
 const EPSILON = 1e-9;
+/** Steps of the multipliers: at the root, and at each node after it. */
+const ROOT_STEPS = 120;
+const NODE_STEPS = 25;
 
 /**
- * Least-cost hitting set by depth-first branch and bound. At each node: a set with one element left
- * chooses it; an element is dropped when another, no dearer, hits all the sets that it hits; a set is dropped
- * when another lies within it. The bound is the ascent of a dual: each set in turn, the smallest first,
- * takes what is left of its cheapest element. Past `budget` nodes the bound at the root stands. Undefined
- * when a set is empty.
+ * Least-cost hitting set by depth-first branch and bound. The bound of a node is Lagrangian: each set s has
+ * a price u(s), and no choice costs less than Σ u(s) + Σ min(0, c(e)) over the elements, where
+ * c(e) = cost(e) − Σ u(s) over the sets it is in; prices go along the subgradient, up for a set that no
+ * element with c(e) < 0 hits and down for one that several do. An element whose |c(e)| is more than the gap to the
+ * best choice is decided. Past `budget` nodes the bound at the root stands. Undefined when a set is empty.
+ * Source of the bound: J. E. Beasley, A Lagrangian heuristic for set-covering problems, 1990.
  */
 export function leastHitting(
   sets: readonly (readonly number[])[],
   cost: Float64Array,
   budget: number,
 ): Hitting | undefined {
-  return new HittingSearch(sets, cost).run(budget);
+  if (sets.some((set) => set.length === 0)) return undefined;
+  return new HittingSearch(withoutSupersets(sets), cost).run(budget);
+}
+
+/** A set that holds another one is hit when that one is. */
+function withoutSupersets(sets: readonly (readonly number[])[]): readonly (readonly number[])[] {
+  const bySize = [...sets].sort((a, b) => a.length - b.length);
+  const kept: { readonly list: readonly number[]; readonly members: ReadonlySet<number> }[] = [];
+  for (const list of bySize) {
+    const members = new Set(list);
+    if (kept.some((small) => small.list.every((e) => members.has(e)))) continue;
+    kept.push({ list, members });
+  }
+  return kept.map(({ list }) => list);
+}
+
+const FREE = 0;
+const IN = 1;
+const OUT = 2;
+
+/** What is decided at a node, and the prices to go on from. */
+interface Node {
+  readonly fate: Uint8Array;
+  readonly price: Float64Array;
 }
 
 class HittingSearch {
-  private readonly words: number;
-  /** By element, the sets it is in. */
-  private readonly rows = new Map<number, Uint32Array>();
-  private best: readonly number[] = [];
-  private price = Infinity;
+  /** Elements that are in some set, by their number there; and of each the cost. */
+  private readonly names: readonly number[];
+  private readonly cost: Float64Array;
+  private readonly sets: readonly Int32Array[];
+  private readonly setsOf: readonly Int32Array[];
+  private best: Uint8Array | undefined;
+  private least = Infinity;
   private nodes = 0;
-  private budget = 0;
+  /** Scratch: what is left of each element's cost under the prices, and whether a set is hit. */
+  private readonly rest: Float64Array;
+  private readonly isHit: Uint8Array;
 
-  constructor(
-    private readonly sets: readonly (readonly number[])[],
-    private readonly cost: Float64Array,
-  ) {
-    this.words = Math.ceil(sets.length / 32);
-    for (const [s, set] of sets.entries()) {
-      for (const e of set) {
-        let row = this.rows.get(e);
-        if (!row) this.rows.set(e, (row = new Uint32Array(this.words)));
-        row[s >> 5]! |= 1 << (s & 31);
-      }
-    }
+  constructor(sets: readonly (readonly number[])[], cost: Float64Array) {
+    this.names = [...new Set(sets.flat())].sort((a, b) => a - b);
+    const at = new Map(this.names.map((e, i) => [e, i]));
+    this.cost = Float64Array.from(this.names, (e) => cost[e]!);
+    this.sets = sets.map((set) => Int32Array.from(set, (e) => at.get(e)!));
+    const setsOf: number[][] = this.names.map(() => []);
+    for (const [s, set] of this.sets.entries()) for (const e of set) setsOf[e]!.push(s);
+    this.setsOf = setsOf.map((list) => Int32Array.from(list));
+    this.rest = new Float64Array(this.names.length);
+    this.isHit = new Uint8Array(sets.length);
   }
 
-  run(budget: number): Hitting | undefined {
-    this.budget = budget;
-    const all = new Uint32Array(this.words);
-    for (let s = 0; s < this.sets.length; s++) all[s >> 5]! |= 1 << (s & 31);
-    const root = this.reduced({
-      sets: all,
-      elements: [...this.rows.keys()],
-      chosen: [],
-      cost: 0,
-    });
-    if (!root) return undefined;
-    const bound = root.cost + this.dual(root);
-    this.search(root);
+  run(budget: number): Hitting {
+    const root: Node = {
+      fate: new Uint8Array(this.names.length),
+      price: Float64Array.from(this.sets, (set) => {
+        const each = Array.from(set, (e) => this.cost[e]! / this.setsOf[e]!.length);
+        return Math.min(...each);
+      }),
+    };
+    const bound = this.search(root, budget, ROOT_STEPS);
     const exact = this.nodes <= budget;
-    return { chosen: this.best, cost: this.price, bound: exact ? this.price : bound, exact };
-  }
-
-  private search(left: Left): void {
-    if (left.cost >= this.price - EPSILON) return;
-    const open = this.openSets(left);
-    if (open.length === 0) {
-      this.best = left.chosen;
-      this.price = left.cost;
-      return;
-    }
-    if (++this.nodes > this.budget && this.price < Infinity) return;
-    if (left.cost + this.dual(left) >= this.price - EPSILON) return;
-    const pick = this.pick(left);
-    const without = { ...left, elements: left.elements.filter((e) => e !== pick) };
-    for (const next of [this.choose(left, pick), without]) {
-      const reduced = this.reduced(next);
-      if (reduced) this.search(reduced);
-    }
-  }
-
-  private choose(left: Left, e: number): Left {
-    const row = this.rows.get(e)!;
+    const chosen = this.names.filter((_, i) => this.best![i] === IN);
     return {
-      sets: left.sets.map((word, w) => word & ~row[w]!),
-      elements: left.elements.filter((other) => other !== e),
-      chosen: [...left.chosen, e],
-      cost: left.cost + this.cost[e]!,
+      chosen,
+      cost: this.least,
+      bound: exact ? this.least : Math.min(bound, this.least),
+      exact,
     };
   }
 
-  /** The element that hits most for its minutes. */
-  private pick(left: Left): number {
-    let pick = left.elements[0]!;
-    let most = -1;
-    for (const e of left.elements) {
-      const row = this.rows.get(e)!;
-      let hits = 0;
-      for (let w = 0; w < this.words; w++) hits += ones(row[w]! & left.sets[w]!);
-      const worth = hits / (this.cost[e]! + EPSILON);
-      if (worth > most) {
-        most = worth;
+  /** Searches below a node; the bound that was shown for it. */
+  private search(node: Node, budget: number, steps: number): number {
+    this.nodes += 1;
+    let bound = -Infinity;
+    for (;;) {
+      const paid = this.propagate(node.fate);
+      if (paid === undefined || paid >= this.least - EPSILON) return Infinity;
+      bound = Math.max(bound, this.raise(node, paid, steps));
+      if (bound >= this.least - EPSILON || this.nodes > budget) return bound;
+      if (!this.decide(node, bound)) break;
+    }
+    const pick = this.pick(node.fate);
+    if (pick === undefined) return bound;
+    for (const fate of [IN, OUT]) {
+      const next = { fate: node.fate.slice(), price: node.price.slice() };
+      next.fate[pick] = fate;
+      this.search(next, budget, NODE_STEPS);
+    }
+    return bound;
+  }
+
+  /** Takes what is the last of a set; the cost of what is in, or undefined when a set cannot be hit. */
+  private propagate(fate: Uint8Array): number | undefined {
+    for (let again = true; again;) {
+      again = false;
+      for (let s = 0; s < this.sets.length; s++) {
+        const set = this.sets[s]!;
+        let free = 0;
+        let last = -1;
+        let isHit = false;
+        for (let i = 0; i < set.length && !isHit; i++) {
+          const e = set[i]!;
+          if (fate[e] === IN) isHit = true;
+          else if (fate[e] === FREE) {
+            free += 1;
+            last = e;
+          }
+        }
+        this.isHit[s] = isHit ? 1 : 0;
+        if (isHit) continue;
+        if (free === 0) return undefined;
+        if (free > 1) continue;
+        fate[last] = IN;
+        again = true;
+      }
+    }
+    let paid = 0;
+    for (let e = 0; e < fate.length; e++) if (fate[e] === IN) paid += this.cost[e]!;
+    return paid;
+  }
+
+  /** Moves the prices, and leaves what they leave of each cost in `rest`; the best bound they showed. */
+  private raise({ fate, price }: Node, paid: number, steps: number): number {
+    const { sets, rest, isHit } = this;
+    const bestPrice = price.slice();
+    let best = -Infinity;
+    let pace = 1;
+    let since = 0;
+    for (let step = 0; step < steps; step++) {
+      const bound = this.boundOf(fate, price, paid);
+      if (bound > best + EPSILON) {
+        best = bound;
+        bestPrice.set(price);
+        since = 0;
+      } else if (++since > 8) {
+        pace /= 2;
+        since = 0;
+      }
+      if (step % 10 === 0) this.complete(fate);
+      if (best >= this.least - EPSILON) break;
+      let norm = 0;
+      const slope = new Float64Array(sets.length);
+      for (let s = 0; s < sets.length; s++) {
+        if (isHit[s] === 1) continue;
+        let hits = 0;
+        const set = sets[s]!;
+        for (let i = 0; i < set.length; i++)
+          if (fate[set[i]!] === FREE && rest[set[i]!]! < 0) hits++;
+        slope[s] = hits === 1 || (hits > 1 && price[s] === 0) ? 0 : 1 - hits;
+        norm += slope[s]! * slope[s]!;
+      }
+      if (norm === 0) break;
+      const length = (pace * (this.least - bound + 0.05)) / norm;
+      for (let s = 0; s < sets.length; s++) {
+        if (slope[s] !== 0) price[s] = Math.max(0, price[s]! + length * slope[s]!);
+      }
+    }
+    price.set(bestPrice);
+    this.boundOf(fate, price, paid);
+    return best;
+  }
+
+  private boundOf(fate: Uint8Array, price: Float64Array, paid: number): number {
+    const { rest, cost, sets, isHit } = this;
+    rest.set(cost);
+    let bound = paid;
+    for (let s = 0; s < sets.length; s++) {
+      if (isHit[s] === 1 || price[s] === 0) continue;
+      bound += price[s]!;
+      const set = sets[s]!;
+      for (let i = 0; i < set.length; i++) rest[set[i]!]! -= price[s]!;
+    }
+    for (let e = 0; e < rest.length; e++) if (fate[e] === FREE && rest[e]! < 0) bound += rest[e]!;
+    return bound;
+  }
+
+  /** A whole choice after the prices: what has less than nothing left, then what hits most for what it has left. */
+  private complete(fate: Uint8Array): void {
+    const { rest, cost } = this;
+    const choice = fate.slice();
+    const hit = this.isHit.slice();
+    const take = (e: number): void => {
+      choice[e] = IN;
+      for (const s of this.setsOf[e]!) hit[s] = 1;
+    };
+    for (let e = 0; e < choice.length; e++) if (choice[e] === FREE && rest[e]! < 0) take(e);
+    for (let s = 0; s < hit.length; s++) {
+      if (hit[s] === 1) continue;
+      let pick = -1;
+      let least = Infinity;
+      for (const e of this.sets[s]!) {
+        if (choice[e] !== FREE) continue;
+        let gain = 0;
+        for (const other of this.setsOf[e]!) if (hit[other] === 0) gain += 1;
+        const each = (Math.max(rest[e]!, 0) + 0.01 * cost[e]!) / gain;
+        if (each >= least) continue;
+        least = each;
         pick = e;
       }
+      if (pick === -1) return;
+      take(pick);
     }
+    this.offer(this.spared(choice, fate));
+  }
+
+  /** Without what all sets can do without, the dearest first. */
+  private spared(choice: Uint8Array, fate: Uint8Array): Uint8Array {
+    const times = Array.from(this.sets, (set) => {
+      let count = 0;
+      for (const e of set) if (choice[e] === IN) count += 1;
+      return count;
+    });
+    const taken = [...choice.keys()].filter((e) => choice[e] === IN && fate[e] === FREE);
+    taken.sort((a, b) => this.cost[b]! - this.cost[a]! || a - b);
+    for (const e of taken) {
+      if (!this.setsOf[e]!.every((s) => times[s]! > 1)) continue;
+      choice[e] = OUT;
+      for (const s of this.setsOf[e]!) times[s]! -= 1;
+    }
+    return choice;
+  }
+
+  private offer(choice: Uint8Array): void {
+    let cost = 0;
+    for (let e = 0; e < choice.length; e++) if (choice[e] === IN) cost += this.cost[e]!;
+    if (cost >= this.least - EPSILON) return;
+    this.least = cost;
+    this.best = choice;
+  }
+
+  /** Decides the elements that no better choice can have, or be without; whether there were any. */
+  private decide({ fate }: Node, bound: number): boolean {
+    const gap = this.least - bound - EPSILON;
+    let any = false;
+    for (let e = 0; e < fate.length; e++) {
+      if (fate[e] !== FREE || Math.abs(this.rest[e]!) < gap) continue;
+      fate[e] = this.rest[e]! > 0 ? OUT : IN;
+      any = true;
+    }
+    return any;
+  }
+
+  /** The free element that hits most of what is not hit yet, for what it has left. */
+  private pick(fate: Uint8Array): number | undefined {
+    let pick: number | undefined;
+    let most = -Infinity;
+    for (let e = 0; e < fate.length; e++) {
+      if (fate[e] !== FREE) continue;
+      let hits = 0;
+      for (const s of this.setsOf[e]!) if (this.isHit[s] === 0) hits += 1;
+      if (hits === 0) continue;
+      const worth = hits - this.rest[e]! * 10;
+      if (worth <= most) continue;
+      most = worth;
+      pick = e;
+    }
+    if (pick === undefined) this.offer(Uint8Array.from(fate, (is) => (is === IN ? IN : OUT)));
     return pick;
   }
-
-  private openSets(left: Left): number[] {
-    const open: number[] = [];
-    for (let s = 0; s < this.sets.length; s++) {
-      if ((left.sets[s >> 5]! & (1 << (s & 31))) !== 0) open.push(s);
-    }
-    return open;
-  }
-
-  private dual(left: Left): number {
-    const rest = new Map(left.elements.map((e) => [e, this.cost[e]!]));
-    const lists = this.openSets(left)
-      .map((s) => this.sets[s]!.filter((e) => rest.has(e)))
-      .sort((a, b) => a.length - b.length);
-    let sum = 0;
-    for (const list of lists) {
-      let least = Infinity;
-      for (const e of list) least = Math.min(least, rest.get(e)!);
-      if (least === 0) continue;
-      for (const e of list) rest.set(e, rest.get(e)! - least);
-      sum += least;
-    }
-    return sum;
-  }
-
-  /** The same without what is decided or dominated; undefined when a set cannot be hit. */
-  private reduced(from: Left): Left | undefined {
-    let left = from;
-    for (;;) {
-      const open = this.openSets(left);
-      const may = new Set(left.elements);
-      const lists = open.map((s) => this.sets[s]!.filter((e) => may.has(e)));
-      if (lists.some((list) => list.length === 0)) return undefined;
-      const single = lists.find((list) => list.length === 1);
-      if (single) {
-        left = this.choose(left, single[0]!);
-        continue;
-      }
-      const elements = this.undominated(left);
-      const sets = this.withoutSupersets(left.sets, open, lists);
-      if (elements.length === left.elements.length && !sets) return left;
-      left = { ...left, elements, sets: sets ?? left.sets };
-    }
-  }
-
-  private undominated({ elements, sets }: Left): number[] {
-    const rows = elements.map((e) => this.rows.get(e)!.map((word, w) => word & sets[w]!));
-    const isWithin = (a: Uint32Array, b: Uint32Array): boolean => {
-      for (let w = 0; w < this.words; w++) if ((a[w]! & ~b[w]!) !== 0) return false;
-      return true;
-    };
-    return elements.filter((e, i) => {
-      const row = rows[i]!;
-      if (row.every((word) => word === 0)) return false;
-      return !elements.some((f, k) => {
-        if (k === i || this.cost[f]! > this.cost[e]! || !isWithin(row, rows[k]!)) return false;
-        const isSame = this.cost[f] === this.cost[e] && isWithin(rows[k]!, row);
-        return !isSame || k < i;
-      });
-    });
-  }
-
-  private withoutSupersets(
-    sets: Uint32Array,
-    open: readonly number[],
-    lists: readonly (readonly number[])[],
-  ): Uint32Array | undefined {
-    const members = lists.map((list) => new Set(list));
-    let smaller: Uint32Array | undefined;
-    for (const [i, list] of lists.entries()) {
-      const isSpare = lists.some(
-        (other, k) =>
-          k !== i &&
-          (other.length < list.length || (other.length === list.length && k < i)) &&
-          other.every((e) => members[i]!.has(e)),
-      );
-      if (!isSpare) continue;
-      smaller ??= sets.slice();
-      smaller[open[i]! >> 5]! &= ~(1 << (open[i]! & 31));
-    }
-    return smaller;
-  }
-}
-
-function ones(word: number): number {
-  let count = 0;
-  for (let bits = word; bits !== 0; bits &= bits - 1) count += 1;
-  return count;
 }

@@ -16,16 +16,15 @@ export class Layer {
   readonly left: Uint32Array;
   /** By part, the part that stands for its component. */
   readonly root: Int16Array;
-  /** By component, its parts; and what must come along when it is lifted, itself included. */
+  /** By component, a row of its parts. */
   readonly held: Uint32Array;
-  readonly up: Uint32Array;
   /** The element of part 0 that pays for lifts out of this depth. */
   readonly first: number;
   /** Whether components have to be worked out anew, and lifts be tried anew. */
   isStale = true;
   isUntried = true;
-  private readonly pulls: Uint8Array;
-  private readonly pulled: Uint32Array;
+  private glues: readonly Glue[] = [];
+  private readonly waiting: Int16Array;
 
   constructor(
     private readonly facts: Facts,
@@ -39,17 +38,15 @@ export class Layer {
     this.left = new Uint32Array(n * W);
     this.root = new Int16Array(n);
     this.held = new Uint32Array(n * W);
-    this.up = new Uint32Array(n * W);
     this.first = m + depth * n;
-    this.pulls = new Uint8Array(n);
-    this.pulled = new Uint32Array(W);
+    this.waiting = new Int16Array(n);
   }
 
-  /** Works out components and what comes along with each, if anything has changed since. */
+  /** Works out components, if any joint has been opened since. */
   refresh(glues: readonly Glue[]): void {
     if (!this.isStale) return;
+    this.glues = glues;
     this.components(glues);
-    this.closeUpward(glues);
     this.isStale = false;
   }
 
@@ -64,59 +61,76 @@ export class Layer {
       root[find(root, glues[i]![1])] = find(root, glues[i]![0]);
     }
     for (let p = 0; p < n; p++) root[p] = find(root, p);
+    this.holdAll();
   }
 
-  private closeUpward(glues: readonly Glue[]): void {
-    const { root, held, up, away, pulls } = this;
-    const { n, W, links } = this.facts;
-    const { from, word, mask } = this.facts.over;
+  private holdAll(): void {
+    const { root, held } = this;
+    const { n, W } = this.facts;
     held.fill(0);
-    up.fill(0);
-    pulls.fill(0);
-    for (let p = 0; p < n; p++) {
-      const r = root[p]! * W;
-      held[r + (p >> 5)]! |= 1 << (p & 31);
-      for (let i = from[p]!; i < from[p + 1]!; i++) {
-        const w = word[i]!;
-        const bits = mask[i]! & ~away[p * W + w]!;
-        if (bits === 0) continue;
-        up[r + w]! |= bits;
-        pulls[root[p]!] = 1;
+    for (let p = 0; p < n; p++) held[root[p]! * W + (p >> 5)]! |= 1 << (p & 31);
+  }
+
+  /**
+   * Adds to a row what must come along, by now, when the component of part p is lifted: the component, and for
+   * each part the components of those that are over it and not away. False as soon as one is met that must
+   * not be lifted (`stop`, a row).
+   */
+  rise(p: number, row: Uint32Array, stop: Uint32Array): boolean {
+    const { root, held, away, waiting } = this;
+    const { W } = this.facts;
+    const { from, word, mask } = this.facts.over;
+    if (hasBit(row, W, 0, p)) return true;
+    if (!this.take(root[p]!, row, stop)) return false;
+    let last = 0;
+    waiting[last++] = root[p]!;
+    while (last > 0) {
+      const c = waiting[--last]!;
+      for (let v = 0; v < W; v++) {
+        for (let parts = held[c * W + v]!; parts !== 0; parts &= parts - 1) {
+          const q = v * 32 + 31 - Math.clz32(parts & -parts);
+          for (let i = from[q]!; i < from[q + 1]!; i++) {
+            const w = word[i]!;
+            let more = mask[i]! & ~away[q * W + w]! & ~row[w]!;
+            if ((more & stop[w]!) !== 0) return false;
+            while (more !== 0) {
+              const d = root[w * 32 + 31 - Math.clz32(more & -more)]!;
+              waiting[last++] = d;
+              if (!this.take(d, row, stop)) return false;
+              more &= ~row[w]!;
+            }
+          }
+        }
+      }
+      for (const [d, y] of this.glues) {
+        if (root[d] !== c || !this.facts.links.isLinked(d, y)) continue;
+        const between = this.facts.links.bridges(d, y);
+        for (let w = 0; w < W; w++) {
+          for (let bits = between[w]! & ~row[w]!; bits !== 0; bits = between[w]! & ~row[w]!) {
+            const other = root[w * 32 + 31 - Math.clz32(bits & -bits)]!;
+            waiting[last++] = other;
+            if (!this.take(other, row, stop)) return false;
+          }
+        }
       }
     }
-    for (const [d, y] of glues) {
-      if (!links.isLinked(d, y)) continue;
-      const between = links.bridges(d, y);
-      pulls[root[d]!] = 1;
-      for (let w = 0; w < W; w++) up[root[d]! * W + w]! |= between[w]!;
+    return true;
+  }
+
+  private take(c: number, row: Uint32Array, stop: Uint32Array): boolean {
+    const { held } = this;
+    const { W } = this.facts;
+    for (let w = 0; w < W; w++) {
+      const word = held[c * W + w]!;
+      if ((word & stop[w]!) !== 0) return false;
+      row[w]! |= word;
     }
-    const frame = this.frameRoot;
-    for (let c = 0; c < n; c++) if (pulls[c] === 1 && c !== frame) this.pullInto(c);
-    for (let c = 0; c < n * W; c++) up[c]! |= held[c]!;
+    return true;
   }
 
   /** The component that holds the frame, at its depth: it is never lifted. */
   get frameRoot(): number {
     return this.depth === 0 ? this.root[this.facts.frame]! : -1;
-  }
-
-  /** Adds to up[c] the components of its parts and what those pull along, each component once. */
-  private pullInto(c: number): void {
-    const { root, held, up, pulled } = this;
-    const { W } = this.facts;
-    for (let w = 0; w < W; w++) pulled[w] = held[c * W + w]!;
-    for (let w = 0; w < W; w++) {
-      const bits = up[c * W + w]! & ~pulled[w]!;
-      if (bits === 0) continue;
-      const d = root[w * 32 + 31 - Math.clz32(bits & -bits)]! * W;
-      let back = w;
-      for (let v = 0; v < W; v++) {
-        up[c * W + v]! |= held[d + v]! | up[d + v]!;
-        pulled[v]! |= held[d + v]!;
-        if (v < back && (up[c * W + v]! & ~pulled[v]!) !== 0) back = v;
-      }
-      w = back - 1;
-    }
   }
 
   /**

@@ -1,77 +1,97 @@
 import type { Model, State } from "../rules/index.ts";
 
+/** A walk over all parts that are linked to one, itself the first: by part, when it was met and from where. */
+interface Walk {
+  readonly met: Int16Array;
+  readonly from: Int16Array;
+  /** By part, the earliest met that it is linked to by a way that does not go back. */
+  readonly low: Int16Array;
+}
+
 /**
  * What may hold two parts in one piece once they are off the frame: carrying joints that are closed at
  * the start, but for those of the frame itself, which is never lifted.
  */
 export class Links {
   private readonly words: number;
-  /** By part, the lowest that is linked to it in any way. */
-  private readonly cluster: Int16Array;
-  private readonly rows = new Map<number, Uint32Array | undefined>();
+  private readonly neighbours: readonly (readonly number[])[];
+  private readonly walks = new Map<number, Walk>();
+  private readonly rows = new Map<number, Uint32Array>();
 
   constructor(
-    private readonly model: Model,
-    private readonly start: State,
+    model: Model,
+    start: State,
     /** A part's place among all, the dearest first. */
     private readonly rank: Int16Array,
   ) {
     this.words = Math.ceil(model.partIds.length / 32);
-    this.cluster = new Int16Array(model.partIds.length).fill(-1);
-    for (const p of model.partIds.keys()) {
-      if (this.cluster[p] !== -1) continue;
-      for (const q of this.reach(p, () => false).keys()) this.cluster[q] = p;
+    const near = model.partIds.map(() => new Set<number>());
+    for (const [j, joins] of model.joins.entries()) {
+      if (start.open[j] || !model.carries[j] || joins.includes(model.frame)) continue;
+      for (const p of joins) for (const q of joins) if (p !== q) near[p]!.add(q);
     }
+    this.neighbours = near.map((set) => [...set]);
   }
 
   /** Whether a part can lie in no piece but its own. */
   isAlone(p: number): boolean {
-    return this.cluster.indexOf(this.cluster[p]!) === this.cluster.lastIndexOf(this.cluster[p]!);
+    return this.neighbours[p]!.length === 0;
   }
 
   /** Whether a part may lie in a piece of which a dearer one, y, is the dearest. */
   isLinked(d: number, y: number): boolean {
-    return this.cluster[d] === this.cluster[y] && this.rowOf(d, y) !== undefined;
+    if (this.neighbours[d]!.length === 0 || this.neighbours[y]!.length === 0) return false;
+    return this.walkOf(y).met[d] !== -1;
   }
 
   /** The parts without which nothing links the two, a bit each; ask `isLinked` first. */
   bridges(d: number, y: number): Uint32Array {
-    return this.rowOf(d, y)!;
+    const key = d * this.rank.length + y;
+    let row = this.rows.get(key);
+    if (!row) this.rows.set(key, (row = this.rowOf(d, y)));
+    return row;
   }
 
-  private rowOf(d: number, y: number): Uint32Array | undefined {
-    const key = d < y ? d * this.model.partIds.length + y : y * this.model.partIds.length + d;
-    if (!this.rows.has(key)) this.rows.set(key, this.bridgeRow(d, y));
-    return this.rows.get(key);
-  }
-
-  private bridgeRow(d: number, y: number): Uint32Array | undefined {
-    if (this.start.stack[d] !== this.start.stack[y]) return undefined;
-    const isOut = (p: number): boolean => this.rank[p]! < this.rank[y]!;
-    const from = this.reach(d, isOut);
-    if (!from.has(y)) return undefined;
+  /** On the way back to y: what the part before it is linked past only by going through it. */
+  private rowOf(d: number, y: number): Uint32Array {
+    const { met, from, low } = this.walkOf(y);
     const row = new Uint32Array(this.words);
-    for (let p = from.get(y)!; p !== d; p = from.get(p)!) {
-      const between = p;
-      const isCutOff = !this.reach(d, (q) => q === between || isOut(q)).has(y);
-      if (isCutOff) row[p >> 5]! |= 1 << (p & 31);
+    for (let child = d, p = from[d]!; p !== y && child !== y; child = p, p = from[p]!) {
+      if (low[child]! >= met[p]!) row[p >> 5]! |= 1 << (p & 31);
     }
     return row;
   }
 
-  /** The parts linked to one without the frame and what is left out, each with the one before it. */
-  private reach(from: number, isOut: (part: number) => boolean): ReadonlyMap<number, number> {
-    const { model, start } = this;
-    const before = new Map([[from, from]]);
-    if (from === model.frame) return before;
-    for (const p of before.keys()) {
-      for (const j of model.jointsOfPart[p]!) {
-        if (start.open[j] || !model.carries[j]) continue;
-        const joins = model.joins[j]!;
-        if (joins.includes(model.frame) || joins.some(isOut)) continue;
-        for (const q of joins) if (!before.has(q)) before.set(q, p);
+  /** Depth first from y over parts that are no dearer (R. Tarjan's low points, 1972). */
+  private walkOf(y: number): Walk {
+    const known = this.walks.get(y);
+    if (known) return known;
+    const n = this.rank.length;
+    const walk: Walk = {
+      met: new Int16Array(n).fill(-1),
+      from: new Int16Array(n).fill(-1),
+      low: new Int16Array(n),
+    };
+    this.walks.set(y, walk);
+    const { met, from, low } = walk;
+    const next = new Int16Array(n);
+    const way = [y];
+    let count = 0;
+    met[y] = low[y] = count++;
+    while (way.length > 0) {
+      const p = way.at(-1)!;
+      const q = this.neighbours[p]![next[p]!++];
+      if (q === undefined) {
+        way.pop();
+        if (p !== y) low[from[p]!] = Math.min(low[from[p]!]!, low[p]!);
+      } else if (met[q] !== -1) {
+        if (q !== from[p]) low[p] = Math.min(low[p]!, met[q]!);
+      } else if (this.rank[q]! > this.rank[y]!) {
+        met[q] = low[q] = count++;
+        from[q] = p;
+        way.push(q);
       }
     }
-    return before;
+    return walk;
   }
 }

@@ -44,7 +44,11 @@ export class Machine {
   private readonly barred: Uint32Array;
   private readonly before: Uint32Array;
   private readonly kept: Uint32Array;
+  /** Parts that no lift out of this depth can take, as far as is known in this round. */
+  private readonly stop: Uint32Array;
   private readonly common: Uint32Array;
+  private readonly along: Uint32Array;
+  private readonly brought: Uint32Array;
   private readonly shut: Int16Array;
   private readonly leaver: Int8Array;
   private readonly together = new Map<number, boolean>();
@@ -68,7 +72,10 @@ export class Machine {
     this.barred = new Uint32Array(W);
     this.before = new Uint32Array(W);
     this.kept = new Uint32Array(W);
+    this.stop = new Uint32Array(W);
     this.common = new Uint32Array(W);
+    this.along = new Uint32Array(W);
+    this.brought = new Uint32Array(W);
     this.shut = new Int16Array(m);
     this.leaver = new Int8Array(n).fill(-1);
   }
@@ -281,6 +288,7 @@ export class Machine {
     const { n, W, esd, isOrderedPart } = this.facts;
     before.set(barred);
     barred.fill(0);
+    setBit(barred, W, 0, this.facts.frame);
     for (let p = 0; p < n; p++) {
       const waits =
         (esd[p] === 1 && !this.isDead) ||
@@ -291,27 +299,37 @@ export class Machine {
     return false;
   }
 
-  private isBarred({ up }: Layer, c: number): boolean {
-    const { barred } = this;
-    const { W } = this.facts;
-    for (let w = 0; w < W; w++) if ((up[c * W + w]! & barred[w]!) !== 0) return true;
-    return false;
-  }
-
   /** All lifts out of stacks of one depth; whether that was news. */
   private liftFrom(depth: number, allowed: Uint8Array, glues: readonly Glue[]): boolean {
     const layer = this.layers[depth]!;
-    const { n, W } = this.facts;
+    const { n, topFirst } = this.facts;
     if (layer.here.every((word) => word === 0)) return false;
     layer.refresh(glues);
+    const { stop, barred } = this;
+    for (let w = 0; w < stop.length; w++) stop[w] = barred[w]! | ~layer.here[w]!;
     let grew = false;
-    for (let c = 0; c < n; c++) {
-      if (!layer.isLiftable(c)) continue;
-      if (!layer.isNews(c, layer.up, c * W, this.isNew(depth, c)) || this.isBarred(layer, c))
-        continue;
-      if (this.takes(allowed, layer, c) && this.lift(depth, c)) grew = true;
+    for (let i = 0; i < n; i++) {
+      const c = layer.root[topFirst[i]!]!;
+      if (topFirst[i] !== c) continue;
+      if (this.tryLift(depth, c, allowed)) grew = true;
     }
     return grew;
+  }
+
+  private tryLift(depth: number, c: number, allowed: Uint8Array): boolean {
+    const layer = this.layers[depth]!;
+    const { kept, stop } = this;
+    const { W } = this.facts;
+    if (!layer.isLiftable(c)) return false;
+    const isNew = this.isNew(depth, c);
+    if (!layer.isNews(c, layer.held, c * W, isNew)) return false;
+    kept.fill(0);
+    const canRise = layer.rise(c, kept, stop);
+    if (canRise && !layer.isNews(c, kept, 0, isNew)) return false;
+    if (canRise && this.takes(allowed, layer)) return this.lift(depth, c);
+    // What has to take this component along cannot be lifted either.
+    for (let w = 0; w < W; w++) stop[w]! |= layer.held[c * W + w]!;
+    return false;
   }
 
   /** Whether a component was never lifted out of a stack of this depth. */
@@ -320,39 +338,70 @@ export class Machine {
   }
 
   /**
-   * What a lift of component c surely takes, into `kept`: all that must come along, and, for each part
-   * that does not pay, what every dearer part that may pay for it would bring. False when there is none.
+   * Adds to `kept`, what comes along with a lift by all means: for each part that does not pay, what every dearer
+   * part that may pay for it would bring. False when there is none.
    */
-  private takes(allowed: Uint8Array, layer: Layer, c: number): boolean {
-    const { kept } = this;
+  private takes(allowed: Uint8Array, layer: Layer): boolean {
+    const { kept, along } = this;
     const { W } = this.facts;
-    const { up, first } = layer;
-    for (let w = 0; w < W; w++) kept[w] = up[c * W + w]!;
+    along.set(kept);
     for (let w = 0; w < W; w++) {
-      for (let bits = up[c * W + w]!; bits !== 0; bits &= bits - 1) {
+      for (let bits = along[w]!; bits !== 0; bits &= bits - 1) {
         const d = w * 32 + 31 - Math.clz32(bits & -bits);
-        if (allowed[first + d] === 0 && !this.bringsPayer(allowed, layer, d)) return false;
+        if (allowed[layer.first + d] === 0 && !this.bringsPayer(allowed, layer, d)) return false;
       }
     }
     return true;
   }
 
-  private bringsPayer(allowed: Uint8Array, { first, root, up }: Layer, d: number): boolean {
-    const { common, kept } = this;
+  private bringsPayer(allowed: Uint8Array, layer: Layer, d: number): boolean {
+    const { common, kept, brought } = this;
     const { W, m, links, rank, dearest } = this.facts;
+    const { first } = layer;
     common.fill(0xffffffff);
     let any = false;
     for (let i = 0; i < rank[d]!; i++) {
       const y = dearest[i]!;
       if (allowed[first + y] === 0 || !links.isLinked(d, y)) continue;
+      if (any && this.addsNothing(d, y)) continue;
+      if (!this.brings(layer, d, y)) continue;
+      if (any && isWithin(common, 0, brought, 0, W)) continue;
       if (first === m && !this.canLeaveTogether(d, y)) continue;
       any = true;
-      const r = root[y]! * W;
-      const between = links.bridges(d, y);
-      for (let w = 0; w < W; w++) common[w]! &= up[r + w]! | between[w]!;
+      let isMore = false;
+      for (let w = 0; w < W; w++) {
+        common[w]! &= brought[w]!;
+        if ((common[w]! & ~kept[w]!) !== 0) isMore = true;
+      }
+      if (!isMore) return true;
     }
     if (any) for (let w = 0; w < W; w++) kept[w]! |= common[w]!;
     return any;
+  }
+
+  /** Whether what links d and y has all that every other part that may pay for d brings. */
+  private addsNothing(d: number, y: number): boolean {
+    const { common, kept } = this;
+    const between = this.facts.links.bridges(d, y);
+    for (let w = 0; w < between.length; w++) {
+      const own = y >> 5 === w ? 1 << (y & 31) : 0;
+      if ((common[w]! & ~(between[w]! | kept[w]! | own)) !== 0) return false;
+    }
+    return true;
+  }
+
+  /** What a part that pays for d brings along, into `brought`; false when that cannot be lifted. */
+  private brings(layer: Layer, d: number, y: number): boolean {
+    const { brought, stop } = this;
+    brought.fill(0);
+    if (!layer.rise(y, brought, stop)) return false;
+    const between = this.facts.links.bridges(d, y);
+    for (let v = 0; v < between.length; v++) {
+      for (let bits = between[v]!; bits !== 0; bits &= bits - 1) {
+        if (!layer.rise(v * 32 + 31 - Math.clz32(bits & -bits), brought, stop)) return false;
+      }
+    }
+    return true;
   }
 
   /** Component c is lifted, and all of its depth that is not in `kept` stays; whether that was news. */
@@ -380,7 +429,7 @@ export class Machine {
         }
       }
     }
-    for (let k = depth; k <= LAST; k++) layers[k]!.isStale = true;
+    for (let k = depth; k <= LAST; k++) layers[k]!.isUntried = true;
     return true;
   }
 
