@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { run } from "./run.ts";
@@ -65,11 +65,42 @@ test.each([
   [["plan", "no-such-file.json", "--for", "fan"], ""],
   [["paint", tern], ""],
   [["plan", tern, "--colour", "red"], ""],
+  [["plan", tern, "--for", "fan", "--budget", "soon"], "/budget"],
+  [["plan", tern, "--for", "fan", "--for", "wing"], "/for/1"],
+  [["plan", tern, "--open", "fan"], "/open/0"],
+  [["snag", tern, "--for", "fan", "--stuck", "fan", "--near", "roof,1,2"], "/near"],
+  [["bench", "no-such-folder"], ""],
 ])("%j prints an error with its path and exits 1", (args, at) => {
   const { status, said } = guide(...args);
   expect(status).toBe(1);
   expect(said).toMatchObject({ path: at });
   expect(said["error"]).toEqual(expect.any(String));
+});
+
+test("a list may be given in parts, a plug by itself, and help is no error", () => {
+  const parts = guide("plan", tern, "--for", "fan", "--for", "battery");
+  const whole = guide("plan", tern, "--for", "fan,battery");
+  expect(parts.said["work"]).toBe(whole.said["work"]);
+  const plug = guide("plan", tern, "--open", "fan-plug", "--budget", "1");
+  expect(plug.said).toMatchObject({ proven: true, work: 8.3 });
+  expect(guide("--help")).toMatchObject({ status: 0, said: { usage: expect.any(String) } });
+});
+
+test("bench times every job of a folder, in both modes; guides may begin with a byte-order mark", () => {
+  const folder = mkdtempSync(path.join(tmpdir(), "bench-folder-"));
+  const text = readFileSync(path.join(root, tern), "utf8");
+  writeFileSync(path.join(folder, "tern.json"), `\uFEFF${text}`);
+  expect(guide("check", path.join(folder, "tern.json")).said).toEqual({ findings: [] });
+  const jobs = [{ for: ["fan"] }, { for: ["battery"], new: [] }];
+  const both = { guide: JSON.parse(text) as unknown, jobs };
+  writeFileSync(path.join(folder, "with-jobs.json"), JSON.stringify(both));
+  const parts = Object.keys((both.guide as { parts: object }).parts).length;
+  const { status, said } = guide("bench", folder);
+  expect(status).toBe(0);
+  const all = 2 * (parts + 2);
+  expect(said).toMatchObject({ machines: 2, jobs: all, proven: all, noPlan: 0, unproven: [] });
+  writeFileSync(path.join(folder, "odd.json"), '{ "guide": 3 }');
+  expect(guide("bench", folder)).toMatchObject({ status: 1, said: { path: "odd.json" } });
 });
 
 test("check prints findings; a broken file is one of them, or an error", () => {

@@ -6,6 +6,8 @@ import { planJob, reworkOf, savedState } from "../core/plan/index.ts";
 import { after, closedMachine, type Job, type JobError, modelOf } from "../core/rules/index.ts";
 import { snagOf } from "../core/snag/index.ts";
 import { findingWords, placeWords } from "../core/words/index.ts";
+import type { Budget } from "../core/work/index.ts";
+import { benchFolder } from "./bench.ts";
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 
@@ -16,24 +18,31 @@ interface CliError {
 }
 
 const USAGE =
-  "guide check FILE | plan FILE --for ID,… [--reach ID,…] [--new ID,…] [--mode book|short] " +
-  "[--variant CODE] | rework FILE --joint ID | snag FILE --for ID,… --done ID,… --stuck ID " +
-  "[--near VIEW,X,Y] | tray FILE --for ID,… [--grid 4x6] [--holds 12] [--way cells|mirror|with-part|parked]";
+  "guide check FILE | plan FILE --for ID,… [--reach ID,…] [--open ID,…] [--new ID,…] " +
+  "[--mode book|short] [--variant CODE] [--budget SECONDS] | rework FILE --joint ID | " +
+  "snag FILE --for ID,… --done ID,… --stuck ID [--near VIEW,X,Y] | " +
+  "tray FILE --for ID,… [--grid 4x6] [--holds 12] [--way cells|mirror|with-part|parked] | " +
+  "bench FOLDER [--budget SECONDS]. A list may be given in parts: --for a --for b";
 
-const list = (value: string | undefined): readonly string[] =>
-  (value ?? "").split(",").filter((id) => id !== "");
+/** A list option, given once or several times. */
+const list = (values: readonly string[] | undefined): readonly string[] =>
+  (values ?? []).flatMap((value) => value.split(",").filter((id) => id !== ""));
 
 /** Carries out one call of the guide command: what it prints, or its error. */
 export function run(argv: readonly string[]): Result<unknown, CliError> {
   const args = readArgs(argv);
   if (!args.ok) return args;
+  if (args.value === "help") return ok({ usage: USAGE });
   const { command, file, options } = args.value;
+  const budget = readBudget(options.budget);
+  if (!budget.ok) return budget;
+  if (command === "bench") return benchFolder(file, budget.value);
   const source = readFile(file);
   if (!source.ok) return source;
   if (command === "check") return check(source.value);
   const guide = readGuide(source.value, options.variant);
   if (!guide.ok) return guide;
-  if (command === "plan") return plan(guide.value, options);
+  if (command === "plan") return plan(guide.value, options, budget.value);
   if (command === "snag") return snag(guide.value, options);
   if (command === "tray") return tray(guide.value, options);
   if (options.joint === undefined) return fail({ error: "name a joint: --joint ID", path: "" });
@@ -41,51 +50,59 @@ export function run(argv: readonly string[]): Result<unknown, CliError> {
 }
 
 interface Options {
-  readonly for?: string;
-  readonly reach?: string;
-  readonly new?: string;
+  readonly for?: readonly string[];
+  readonly reach?: readonly string[];
+  readonly open?: readonly string[];
+  readonly new?: readonly string[];
   readonly mode?: string;
   readonly variant?: string;
   readonly joint?: string;
-  readonly done?: string;
+  readonly done?: readonly string[];
   readonly stuck?: string;
   readonly near?: string;
   readonly grid?: string;
   readonly holds?: string;
   readonly way?: string;
+  readonly budget?: string;
 }
 
 function readArgs(
   argv: readonly string[],
-): Result<{ command: string; file: string; options: Options }, CliError> {
+): Result<{ command: string; file: string; options: Options } | "help", CliError> {
   try {
     const text = { type: "string" } as const;
+    const texts = { type: "string", multiple: true } as const;
     const { values, positionals } = parseArgs({
       args: [...argv],
       allowPositionals: true,
       options: {
-        for: text,
-        reach: text,
-        new: text,
+        help: { type: "boolean", short: "h" },
+        for: texts,
+        reach: texts,
+        open: texts,
+        new: texts,
         mode: text,
         variant: text,
         joint: text,
-        done: text,
+        done: texts,
         stuck: text,
         near: text,
         grid: text,
         holds: text,
         way: text,
+        budget: text,
       },
     });
+    const { help, ...options } = values;
+    if (help === true) return ok("help");
     const [command, file] = positionals;
     if (command === undefined || file === undefined || positionals.length > 2) {
       return fail({ error: USAGE, path: "" });
     }
-    if (!["check", "plan", "rework", "snag", "tray"].includes(command)) {
+    if (!["check", "plan", "rework", "snag", "tray", "bench"].includes(command)) {
       return fail({ error: `no command "${command}"; ${USAGE}`, path: "" });
     }
-    return ok({ command, file, options: values });
+    return ok({ command, file, options });
   } catch (error) {
     return fail({ error: `${(error as Error).message}; ${USAGE}`, path: "" });
   }
@@ -93,7 +110,7 @@ function readArgs(
 
 function readFile(file: string): Result<string, CliError> {
   try {
-    return ok(readFileSync(file, "utf8"));
+    return ok(readFileSync(file, "utf8").replace(/^\uFEFF/, ""));
   } catch {
     return fail({ error: `cannot read the file ${file}`, path: "" });
   }
@@ -133,7 +150,20 @@ const broken = (findings: readonly Finding[]): Result<never, CliError> =>
     findings: inMessages(findings),
   });
 
-function plan(guide: Guide, options: Options): Result<unknown, CliError> {
+/** Seconds that a plan may take; undefined for the usual. */
+function readBudget(text: string | undefined): Result<Budget | undefined, CliError> {
+  if (text === undefined) return ok(undefined);
+  const seconds = Number(text);
+  return Number.isFinite(seconds) && seconds > 0 && text.trim() !== ""
+    ? ok({ ms: 1000 * seconds, now: () => performance.now() })
+    : fail({ error: "say seconds as --budget 2 or --budget 0.5", path: "/budget" });
+}
+
+function plan(
+  guide: Guide,
+  options: Options,
+  budget: Budget | undefined,
+): Result<unknown, CliError> {
   const mode = options.mode ?? "short";
   if (mode !== "book" && mode !== "short") {
     return fail({ error: `no mode "${mode}"; say book or short`, path: "/mode" });
@@ -141,10 +171,11 @@ function plan(guide: Guide, options: Options): Result<unknown, CliError> {
   const job: Job = {
     for: list(options.for),
     reach: list(options.reach),
+    open: list(options.open),
     new: list(options.new),
     mode,
   };
-  return inWords(planJob(guide, job));
+  return inWords(planJob(guide, job, undefined, budget));
 }
 
 function snag(guide: Guide, options: Options): Result<unknown, CliError> {
@@ -167,7 +198,7 @@ function snag(guide: Guide, options: Options): Result<unknown, CliError> {
     } else
       return fail({ error: `"${id}" is no joint and nothing this job lifts`, path: `/done/${i}` });
   }
-  const near = readPoint(options.near);
+  const near = readPoint(guide, options.near);
   if (!near.ok) return near;
   const input = { job, from: savedState(model, machine), stuck };
   const point = near.value;
@@ -211,10 +242,15 @@ function tray(guide: Guide, options: Options): Result<unknown, CliError> {
 }
 
 function readPoint(
+  guide: Guide,
   text: string | undefined,
 ): Result<{ view: string; x: number; y: number } | undefined, CliError> {
   if (text === undefined) return ok(undefined);
   const [view = "", x, y] = text.split(",");
+  if (!Object.hasOwn(guide.views, view)) {
+    const views = Object.keys(guide.views).join(", ");
+    return fail({ error: `there is no view "${view}"; say one of ${views}`, path: "/near" });
+  }
   const point = { view, x: Number(x), y: Number(y) };
   return Number.isFinite(point.x) && Number.isFinite(point.y)
     ? ok(point)

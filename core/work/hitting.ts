@@ -1,3 +1,5 @@
+import type { Timer } from "./budget.ts";
+
 /** A least-cost set of elements that has one of each set, or the bound that was shown when it was given up. */
 export interface Hitting {
   readonly chosen: readonly number[];
@@ -17,16 +19,17 @@ const NODE_STEPS = 25;
  * a price u(s), and no choice costs less than Σ u(s) + Σ min(0, c(e)) over the elements, where
  * c(e) = cost(e) − Σ u(s) over the sets it is in; prices go along the subgradient, up for a set that no
  * element with c(e) < 0 hits and down for one that several do. An element whose |c(e)| is more than the gap to the
- * best choice is decided. Past `budget` nodes the bound at the root stands. Undefined when a set is empty.
+ * best choice is decided. Past `budget` nodes, or out of time, the bound at the root stands. Undefined when a set is empty.
  * Source of the bound: J. E. Beasley, A Lagrangian heuristic for set-covering problems, 1990.
  */
 export function leastHitting(
   sets: readonly (readonly number[])[],
   cost: Float64Array,
   budget: number,
+  timer?: Timer,
 ): Hitting | undefined {
   if (sets.some((set) => set.length === 0)) return undefined;
-  return new HittingSearch(withoutSupersets(sets), cost).run(budget);
+  return new HittingSearch(withoutSupersets(sets), cost).run(budget, timer);
 }
 
 /** A set that holds another one is hit when that one is. */
@@ -60,6 +63,7 @@ class HittingSearch {
   private best: Uint8Array | undefined;
   private least = Infinity;
   private nodes = 0;
+  private timer: Timer | undefined;
   /** Scratch: what is left of each element's cost under the prices, and whether a set is hit. */
   private readonly rest: Float64Array;
   private readonly isHit: Uint8Array;
@@ -76,7 +80,8 @@ class HittingSearch {
     this.isHit = new Uint8Array(sets.length);
   }
 
-  run(budget: number): Hitting {
+  run(budget: number, timer: Timer | undefined): Hitting {
+    this.timer = timer;
     const root: Node = {
       fate: new Uint8Array(this.names.length),
       price: Float64Array.from(this.sets, (set) => {
@@ -85,7 +90,7 @@ class HittingSearch {
       }),
     };
     const bound = this.search(root, budget, ROOT_STEPS);
-    const exact = this.nodes <= budget;
+    const exact = this.nodes <= budget && !timer?.isOver;
     const chosen = this.names.filter((_, i) => this.best![i] === IN);
     return {
       chosen,
@@ -103,7 +108,9 @@ class HittingSearch {
       const paid = this.propagate(node.fate);
       if (paid === undefined || paid >= this.least - EPSILON) return Infinity;
       bound = Math.max(bound, this.raise(node, paid, steps));
-      if (bound >= this.least - EPSILON || this.nodes > budget) return bound;
+      if (bound >= this.least - EPSILON || this.nodes > budget || this.timer?.isOver) {
+        return bound;
+      }
       if (!this.decide(node, bound)) break;
     }
     const pick = this.pick(node.fate);

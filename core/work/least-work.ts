@@ -16,6 +16,8 @@ export interface LeastWork {
 }
 
 const EPSILON = 1e-6;
+/** A plan this many times its bound is looked for once more, with all that is allowed. */
+const FAR = 1.05;
 /** Branches of one hitting set, and states of the last search, before they are given up. */
 const BRANCHES = 2000;
 const STATES = 20_000;
@@ -150,6 +152,7 @@ class Search {
       if (this.isMet) return true;
     }
     this.tryOut(this.spared(used));
+    if (this.price > FAR * this.bound) this.tryOut(this.having(this.usable), this.bound);
     return this.ruleOut();
   }
 
@@ -181,7 +184,7 @@ class Search {
       if (this.timer.isOver) return false;
       const may = new Set(this.usable);
       const lists = this.sets.map(({ elements }) => elements.filter((e) => may.has(e)));
-      const choice = leastHitting(lists, cost, BRANCHES);
+      const choice = leastHitting(lists, cost, BRANCHES, this.timer);
       if (!choice) return true;
       this.bound = Math.max(this.bound, paid + choice.bound);
       if (this.isMet) return true;

@@ -14,7 +14,8 @@ interface Walk {
  */
 export class Links {
   private readonly words: number;
-  private readonly neighbours: readonly (readonly number[])[];
+  /** By part, those it is linked to, each with the rank of the dearest part that the joint would bring. */
+  private readonly neighbours: readonly (readonly (readonly [part: number, rank: number])[])[];
   private readonly walks = new Map<number, Walk>();
   private readonly rows = new Map<number, Uint32Array>();
 
@@ -25,12 +26,17 @@ export class Links {
     private readonly rank: Int16Array,
   ) {
     this.words = Math.ceil(model.partIds.length / 32);
-    const near = model.partIds.map(() => new Set<number>());
+    const near = model.partIds.map(() => new Map<number, number>());
     for (const [j, joins] of model.joins.entries()) {
       if (start.open[j] || !model.carries[j] || joins.includes(model.frame)) continue;
-      for (const p of joins) for (const q of joins) if (p !== q) near[p]!.add(q);
+      const dearest = Math.min(...joins.map((p) => rank[p]!));
+      for (const p of joins) {
+        for (const q of joins) {
+          if (p !== q) near[p]!.set(q, Math.max(dearest, near[p]!.get(q) ?? 0));
+        }
+      }
     }
-    this.neighbours = near.map((set) => [...set]);
+    this.neighbours = near.map((map) => [...map]);
   }
 
   /** Whether a part can lie in no piece but its own. */
@@ -80,13 +86,17 @@ export class Links {
     met[y] = low[y] = count++;
     while (way.length > 0) {
       const p = way.at(-1)!;
-      const q = this.neighbours[p]![next[p]!++];
-      if (q === undefined) {
+      const link = this.neighbours[p]![next[p]!++];
+      if (link === undefined) {
         way.pop();
         if (p !== y) low[from[p]!] = Math.min(low[from[p]!]!, low[p]!);
-      } else if (met[q] !== -1) {
+        continue;
+      }
+      const [q, dearest] = link;
+      if (dearest < this.rank[y]!) continue;
+      if (met[q] !== -1) {
         if (q !== from[p]) low[p] = Math.min(low[p]!, met[q]!);
-      } else if (this.rank[q]! > this.rank[y]!) {
+      } else {
         met[q] = low[q] = count++;
         from[q] = p;
         way.push(q);

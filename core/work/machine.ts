@@ -7,6 +7,12 @@ import { hasBit, isWithin, setBit } from "./rows.ts";
 
 const LAST = DEPTHS - 1;
 
+/** Two parts that stay together up to a depth, and are not to be lifted out of it in one piece with a dearer one. */
+interface Guard {
+  readonly glue: Glue;
+  readonly depth: number;
+}
+
 export type Kept = readonly (Uint8Array | Uint32Array)[];
 
 /**
@@ -24,7 +30,7 @@ export type Kept = readonly (Uint8Array | Uint32Array)[];
  * piece of its group: these pay. A part may pay once for each depth. That is all of it for the frame; of the last
  * depth it may be less than the truth. A lift that takes d without paying for it takes, in one piece with d, a
  * dearer part y that pays, with all that comes with y, and every part without which no carrying joints
- * link the two (see `Links`); and from the frame it can do so only if the two can leave it together. Where d
+ * link the two (see `Links`); and it can do so only if d can leave a stack of that depth in a piece of which y is the dearest. Where d
  * must leave the frame and only one such y is left, the two leave as one.
  *
  * Cost of a call: rounds × depths × (joints + covers + parts² / 32).
@@ -53,6 +59,7 @@ export class Machine {
   private readonly leaver: Int8Array;
   private readonly together = new Map<number, boolean>();
   private twin: Machine | undefined;
+  private guard: Guard | undefined;
 
   constructor(
     private readonly problem: Problem,
@@ -137,15 +144,39 @@ export class Machine {
     return this.leaver[d] === 1;
   }
 
-  /** Whether two parts can leave the frame in one lift. */
-  private canLeaveTogether(a: number, b: number): boolean {
-    const key = Math.min(a, b) * this.facts.n + Math.max(a, b);
+  /** Whether part d can be lifted out of a stack of this depth in a piece of which y is the dearest. */
+  private canLeaveWith(depth: number, d: number, y: number): boolean {
+    if (depth === LAST) return true;
+    const key = (depth * this.facts.n + d) * this.facts.n + y;
     let found = this.together.get(key);
     if (found === undefined) {
-      found = this.other.closeAll([a, b], () => this.other.lifted[a] === 1);
+      found = this.other.leavesWith(depth, [d, y]);
       this.together.set(key, found);
     }
     return found;
+  }
+
+  private leavesWith(depth: number, glue: Glue): boolean {
+    const deeper = this.layers[depth + 1]!.here;
+    this.guard = { glue, depth };
+    const leaves = this.closeAll(glue, () => hasBit(deeper, this.facts.W, 0, glue[0]));
+    this.guard = undefined;
+    return leaves;
+  }
+
+  /** Whether closed carrying joints hold part d in one piece with one that is dearer than y. */
+  private isOutweighed({ glue: [d, y], depth }: Guard): boolean {
+    const { model } = this.problem;
+    const { open } = this.layers[depth]!;
+    const { rank } = this.facts;
+    const piece = new Set([d, y]);
+    for (const p of piece) {
+      if (rank[p]! < rank[y]!) return true;
+      for (const j of model.jointsOfPart[p]!) {
+        if (open[j] === 0 && model.carries[j]) for (const q of model.joins[j]!) piece.add(q);
+      }
+    }
+    return false;
   }
 
   /** The same machine once more, for questions in the midst of a fixpoint. */
@@ -176,7 +207,7 @@ export class Machine {
     const all = new Uint8Array(this.facts.size).fill(1);
     this.restore(this.begin);
     this.fixpoints += 1;
-    for (const layer of this.layers) layer.isUntried = true;
+    for (const layer of this.layers) layer.isUntried = layer.isStale = true;
     this.openAll(all);
     do {
       if (isEnough()) return true;
@@ -204,7 +235,7 @@ export class Machine {
     for (let i = 0; i < rank[d]!; i++) {
       const y = dearest[i]!;
       if (allowed[m + y] === 0 || !links.isLinked(d, y)) continue;
-      if (!this.canLeaveTogether(d, y)) continue;
+      if (!this.canLeaveWith(0, d, y)) continue;
       if (only !== undefined) return undefined;
       only = y;
     }
@@ -218,7 +249,7 @@ export class Machine {
       const layer = this.layers[depth]!;
       if (!layer.isStale && !layer.isUntried) continue;
       layer.isUntried = false;
-      if (!this.liftFrom(depth, allowed, depth === 0 ? glues : [])) continue;
+      if (!this.liftFrom(depth, allowed, depth <= (this.guard?.depth ?? 0) ? glues : [])) continue;
       this.openAll(allowed);
       return true;
     }
@@ -307,6 +338,9 @@ export class Machine {
     layer.refresh(glues);
     const { stop, barred } = this;
     for (let w = 0; w < stop.length; w++) stop[w] = barred[w]! | ~layer.here[w]!;
+    if (depth === this.guard?.depth && this.isOutweighed(this.guard)) {
+      setBit(stop, stop.length, 0, this.guard.glue[0]);
+    }
     let grew = false;
     for (let i = 0; i < n; i++) {
       const c = layer.root[topFirst[i]!]!;
@@ -356,7 +390,7 @@ export class Machine {
 
   private bringsPayer(allowed: Uint8Array, layer: Layer, d: number): boolean {
     const { common, kept, brought } = this;
-    const { W, m, links, rank, dearest } = this.facts;
+    const { W, links, rank, dearest } = this.facts;
     const { first } = layer;
     common.fill(0xffffffff);
     let any = false;
@@ -366,7 +400,7 @@ export class Machine {
       if (any && this.addsNothing(d, y)) continue;
       if (!this.brings(layer, d, y)) continue;
       if (any && isWithin(common, 0, brought, 0, W)) continue;
-      if (first === m && !this.canLeaveTogether(d, y)) continue;
+      if (!this.canLeaveWith(layer.depth, d, y)) continue;
       any = true;
       let isMore = false;
       for (let w = 0; w < W; w++) {
