@@ -83,7 +83,10 @@ test("a list may be given in parts, a plug by itself, and help is no error", () 
   expect(parts.said["work"]).toBe(whole.said["work"]);
   const plug = guide("plan", tern, "--open", "fan-plug", "--budget", "1");
   expect(plug.said).toMatchObject({ proven: true, work: 8.3 });
-  expect(guide("--help")).toMatchObject({ status: 0, said: { usage: expect.any(String) } });
+  expect(guide("--help")).toMatchObject({
+    status: 0,
+    said: { usage: expect.any(String) as string },
+  });
 });
 
 test("bench times every job of a folder, in both modes; guides may begin with a byte-order mark", () => {

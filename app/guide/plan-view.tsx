@@ -30,7 +30,7 @@ export function PlanView({ guide, title, plan }: { guide: Guide; title: string; 
         <Box sx={{ color: "var(--soft)" }}>
           {plan.proven
             ? "Proven: no way takes less work."
-            : `Not proven: no way takes less than ${plan.bound.toFixed(1)} minutes of work.`}{" "}
+            : `At most ${(plan.work - plan.bound).toFixed(1)} minutes above the least.`}{" "}
           Bits: {wordList([...bits])}.
         </Box>
       </Box>

@@ -128,7 +128,7 @@ export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; 
           <Fact name="Least work">
             {plan.proven
               ? `${plan.work.toFixed(2)} minutes; proven, no way is shorter`
-              : `${plan.work.toFixed(2)} minutes; no way is under ${plan.bound.toFixed(2)}`}
+              : `${plan.work.toFixed(2)} minutes; at most ${(plan.work - plan.bound).toFixed(1)} above the least`}
           </Fact>
           {plan.dropped.map((order) => (
             <Fact key={`${order.first} ${order.then}`} name="Book says">

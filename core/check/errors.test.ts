@@ -110,15 +110,51 @@ describe("what no job can be done on", () => {
   test("a part that nothing can free", () => {
     const joints = { ...small.joints, "fan-screws": screws(["fan", "frame"], { permanent: true }) };
     const covers = [...small.covers, { part: "fan", over: ["battery"] }];
-    expect(paths({ ...small, joints, covers, orders: [] })).toContain("/parts/battery");
+    expect(checkGuide({ ...small, joints, covers, orders: [] })).toMatchObject([
+      {
+        path: "/covers/1",
+        about: { type: "blocked-by", facts: [{ type: "cover", part: "fan", over: "battery" }] },
+      },
+    ]);
+  });
+  test("what keeps everything is named once, an order as well as a cover", () => {
+    const order: Order = { first: "fan-plug", then: "battery-plug", strength: "must", why: "x" };
+    const findings = checkGuide({ ...small, orders: [...small.orders, order] });
+    expect(findings).toMatchObject([
+      {
+        path: "/orders/1",
+        about: {
+          type: "blocked-by",
+          facts: [
+            { type: "order", first: "fan-plug", then: "battery-plug" },
+            { type: "power-first", id: "fan-plug" },
+          ],
+        },
+      },
+    ]);
+    expect(findings).toHaveLength(1);
+  });
+  test("a latch that is to take a battery off joins one", () => {
+    const joints = {
+      ...small.joints,
+      catch: { kind: "latch", joins: ["base", "frame"], power: true },
+    };
+    expect(paths({ ...small, joints })).toEqual(["/joints/catch/power"]);
   });
   test("a power plug behind a connector names the pair", () => {
     const parts = { ...small.parts, ribbon: part("frame") };
     const joints = { ...small.joints, "ribbon-plug": plug(["board", "ribbon"]) };
     const covers = [...small.covers, { part: "ribbon", over: ["battery-plug"] }];
     const found = checkGuide({ ...small, parts, joints, covers });
-    expect(found).toMatchObject([{ path: "/joints/battery-plug" }]);
-    expect(found[0]!.about).toMatchObject({ type: "power-blocked", by: "ribbon-plug" });
+    expect(found).toMatchObject([{ path: "/covers/1" }]);
+    expect(found[0]!.about).toEqual({
+      type: "blocked-by",
+      ids: ["battery-plug"],
+      facts: [
+        { type: "cover", part: "ribbon", over: "battery-plug" },
+        { type: "power-first", id: "ribbon-plug" },
+      ],
+    });
     const exempt = { ...joints, "ribbon-plug": plug(["board", "ribbon"], { beforePower: true }) };
     expect(checkGuide({ ...small, parts, joints: exempt, covers })).toEqual([]);
   });

@@ -1,5 +1,6 @@
 import {
   type About,
+  type BlockingFact,
   allCodes,
   type Finding,
   type Guide,
@@ -10,6 +11,7 @@ import {
 } from "../guide/index.ts";
 import { closedMachine, type Model, modelOf, type Problem, problemOf } from "../rules/index.ts";
 import { isInReach, isPossible } from "../work/index.ts";
+import { blockingFacts, without } from "./culprit.ts";
 import { guideQuestions } from "./questions.ts";
 
 const error = (path: string, about: About): Finding => ({ level: "error", path, about });
@@ -51,7 +53,12 @@ function checkOne(guide: Guide): readonly Finding[] {
   const names = [...unknownIds(guide), ...doubleIds(guide), ...joinsTwice(guide)];
   const layers = names.length > 0 ? names : layerFindings(guide);
   if (layers.length > 0) return layers;
-  const facts = [...coverFindings(guide), ...orderCircles(guide), ...screwFindings(guide)];
+  const facts = [
+    ...coverFindings(guide),
+    ...orderCircles(guide),
+    ...screwFindings(guide),
+    ...powerWithoutBattery(guide),
+  ];
   if (facts.length > 0) return facts;
   const power = powerFindings(guide);
   return power.length > 0 ? power : targetFindings(guide);
@@ -181,59 +188,81 @@ function screwFindings(guide: Guide): readonly Finding[] {
   });
 }
 
-/** Power plugs that cannot be reached under *power first*, each with the release that blocks it. */
+/** A latch takes a battery off by letting it go: it has to join one. */
+const powerWithoutBattery = (guide: Guide): readonly Finding[] =>
+  Object.entries(guide.joints)
+    .filter(([, { power, kind, joins }]) => {
+      const isPlug = power !== true || kind === "connector";
+      return !isPlug && !joins.some((id) => guide.parts[id]!.kind === "battery");
+    })
+    .map(([id]) => error(`/joints/${id}/power`, { type: "power-no-battery", joint: id }));
+
+/** Power joints that cannot be reached under *power first* and the orders, with the facts that block them. */
 function powerFindings(guide: Guide): readonly Finding[] {
   const model = modelOf(guide);
-  const free: Model = {
-    ...model,
-    afterPower: model.afterPower.map(() => false),
-    esd: model.esd.map(() => false),
-  };
-  return model.cuts.flatMap(({ joint: plug }) => {
-    if (canOpen(model, plug)) return [];
-    const id = model.jointIds[plug]!;
-    const path = `/joints/${id}`;
-    if (!canOpen(free, plug)) {
-      return [error(path, { type: "power-out-of-reach", plug: id })];
-    }
-    return [error(path, { type: "power-blocked", plug: id, by: blocking(model, free, plug) })];
+  return model.cuts.flatMap(({ joint }) => {
+    const id = model.jointIds[joint]!;
+    const problem = problemOf(model, { for: [], open: [id] });
+    if (!problem.ok) return [error(`/joints/${id}`, { type: "power-out-of-reach", plug: id })];
+    if (isInReach(problem.value, closedMachine(model))) return [];
+    const facts = blockingFacts(problem.value)?.map(({ said }) => said);
+    return facts
+      ? [error(pathOf(guide, facts), { type: "blocked-by", ids: [id], facts })]
+      : [error(`/joints/${id}`, { type: "power-out-of-reach", plug: id })];
   });
 }
 
-function canOpen(model: Model, plug: number): boolean {
-  return isInReach(reachProblem(model, plug), closedMachine(model));
-}
-
-/** The first joint or part without whose exemption the plug stays out of reach. */
-function blocking(model: Model, free: Model, plug: number): string | undefined {
-  for (const [j, waits] of model.afterPower.entries()) {
-    if (!waits) continue;
-    const afterPower = free.afterPower.map((_, k) => k === j);
-    if (!canOpen({ ...free, afterPower }, plug)) return model.jointIds[j]!;
-  }
-  for (const [p, waits] of model.esd.entries()) {
-    if (!waits) continue;
-    if (!canOpen({ ...free, esd: free.esd.map((_, q) => q === p) }, plug)) return model.partIds[p]!;
-  }
-  return undefined;
-}
-
-const reachProblem = (model: Model, joint: number): Problem => ({
-  model,
-  goal: { units: [], fresh: new Set(), reachParts: [], reachJoints: [joint], openJoints: [] },
-  beforeJoint: model.jointIds.map(() => []),
-  beforePart: model.partIds.map(() => []),
-});
-
+/**
+ * The parts that no job takes off. What keeps several of them is named once: a least set of facts, then
+ * what is left without those.
+ */
 function targetFindings(guide: Guide): readonly Finding[] {
   const model = modelOf(guide);
-  return model.partIds
-    .filter((id) => !canBeFreed(model, id))
-    .map((id) => error(`/parts/${id}`, { type: "never-off", part: id }));
+  let stuck = model.partIds.filter((id) => !canBeFreed(model, id));
+  const findings: Finding[] = [];
+  let dropped: NonNullable<ReturnType<typeof blockingFacts>> = [];
+  for (const id of stuck) {
+    if (!stuck.includes(id)) continue;
+    const facts = blockingFacts(without(freeing(model, id), dropped));
+    if (!facts) {
+      findings.push(error(`/parts/${id}`, { type: "never-off", part: id }));
+      stuck = stuck.filter((other) => other !== id);
+      continue;
+    }
+    dropped = [...dropped, ...facts];
+    const isFree = (other: string): boolean =>
+      isInReach(without(freeing(model, other), dropped), closedMachine(model));
+    const ids = stuck.filter((other) => other === id || isFree(other));
+    stuck = stuck.filter((other) => !ids.includes(other));
+    const said = facts.map((fact) => fact.said);
+    findings.push(error(pathOf(guide, said), { type: "blocked-by", ids, facts: said }));
+  }
+  return findings;
+}
+
+function pathOf(guide: Guide, facts: readonly BlockingFact[]): string {
+  const [fact] = facts;
+  if (fact?.type === "order") {
+    const at = guide.orders.findIndex(
+      ({ first, then }) => first === fact.first && then === fact.then,
+    );
+    return `/orders/${at}`;
+  }
+  if (fact?.type === "cover") {
+    const at = guide.covers.findIndex(
+      ({ part, over }) => part === fact.part && over.includes(fact.over),
+    );
+    return `/covers/${at}`;
+  }
+  return fact && Object.hasOwn(guide.joints, fact.id) ? `/joints/${fact.id}` : `/parts/${fact!.id}`;
+}
+
+function freeing(model: Model, id: string): Problem {
+  const problem = problemOf(model, { for: [id] });
+  if (!problem.ok) throw new Error(`check: ${id} is no part`);
+  return problem.value;
 }
 
 function canBeFreed(model: Model, id: string): boolean {
-  const problem = problemOf(model, { for: [id] });
-  if (!problem.ok) throw new Error(`check: ${id} is no part`);
-  return isPossible(problem.value, closedMachine(model));
+  return isPossible(freeing(model, id), closedMachine(model));
 }

@@ -15,14 +15,19 @@ const withPart = (id: string, facts: GuidePart): Guide => ({
 
 test("what is reachable from outside is listed, to be agreed to", () => {
   const [first] = guideQuestions(small);
-  expect(first).toMatchObject({ level: "warning", path: "/" });
+  expect(first).toMatchObject({ level: "warning", path: "/outside/base-clips+base-screws" });
   expect(first!.about).toEqual({ type: "from-outside", ids: ["base-screws", "base-clips"] });
 });
 
 test("an answered question is not asked again, and an answer to no question is told", () => {
-  const answers = { "/": "Yes.", "/joints/fan-plug/serves": "It serves the fan." };
+  const answers = {
+    "/outside/base-clips+base-screws": "Yes.",
+    "/joints/fan-plug/serves": "It serves the fan.",
+  };
   const paths = asked({ ...small, answers });
-  expect(paths).not.toContain("/");
+  expect(paths.filter((path) => path.startsWith("/outside"))).toEqual([]);
+  const more = withJoint("new-screw", screws(["base", "frame"]));
+  expect(asked({ ...more, answers })[0]).toBe("/outside/base-clips+base-screws+new-screw");
   expect(paths).toContain("/answers//joints/fan-plug/serves");
 });
 
@@ -37,6 +42,49 @@ test.each<[string, Guide, string]>([
     "hidden without a cover or an order",
     withJoint("bare", screws(["fan", "battery"], { hidden: "somewhere" })),
     "/joints/bare/hidden",
+  ],
+  [
+    "a point outside its view",
+    withJoint("far", screws(["base", "frame"], { at: [{ view: "top", x: 301, y: 5 }] })),
+    "/joints/far/at/0",
+  ],
+  [
+    "one screw in two lots",
+    {
+      ...small,
+      joints: {
+        ...small.joints,
+        one: screws(["base", "frame"], { at: [{ view: "top", x: 10, y: 5 }] }),
+        two: screws(["base", "frame"], { at: [{ view: "top", x: 10.4, y: 5 }] }),
+      },
+    },
+    "/joints/two/at/0",
+  ],
+  [
+    "two parts that lie over each other",
+    {
+      ...small,
+      covers: [...small.covers, { part: "fan", over: ["board"] }, { part: "board", over: ["fan"] }],
+    },
+    "/parts/board/over/fan",
+  ],
+  [
+    "a plug that may be opened live though the battery can be reached without it",
+    withJoint("fan-plug", plug(["board", "fan"], { beforePower: true })),
+    "/joints/fan-plug/beforePower",
+  ],
+  [
+    "a battery plug whose socket sits on the pack",
+    withJoint("battery-plug", plug(["battery", "board"], { power: true })),
+    "/joints/battery-plug/joins/0",
+  ],
+  [
+    "an order where a cover is likelier meant",
+    {
+      ...small,
+      orders: [{ first: "fan", then: "board-screws", strength: "must", why: "x" }],
+    },
+    "/orders/0",
   ],
   ["a part joined by nothing", withPart("pen", part("frame")), "/parts/pen"],
   [

@@ -13,14 +13,14 @@ import {
   type State,
 } from "../rules/index.ts";
 
-/** Search effort for one part: a warning needs a good plan, not a proof. */
 /** Minutes from which a lead, a tape or a pad is priced like a module. */
 const MODULE_MINUTES = 0.3;
 const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "foot"]);
 
 /**
  * Questions to the author of a sound guide: where a fact is likely missing. A question whose path is
- * a key of the guide's `answers` is answered and not asked again; an answer to no question is told.
+ * a key of the guide's `answers` is answered (what is reachable from outside is agreed to item by item: its
+ * path names them all, so that what is added later is asked anew) and not asked again; an answer to no question is told.
  */
 export function guideQuestions(guide: Guide): readonly Finding[] {
   const model = modelOf(guide);
@@ -36,6 +36,12 @@ export function guideQuestions(guide: Guide): readonly Finding[] {
     ...idleAdvice(guide, plans),
     ...servesNothing(guide),
     ...dearLight(guide),
+    ...outsideViews(guide),
+    ...samePlaces(guide),
+    ...coverCircles(model),
+    ...liveEarly(guide, model),
+    ...plugsInPack(guide),
+    ...ordersLikeCovers(model),
   ];
   const answers = guide.answers ?? {};
   const paths = new Set(asked.map(({ path }) => path));
@@ -70,7 +76,8 @@ function fromOutside(model: Model): readonly Finding[] {
     group.forEach((q) => seen.add(q));
     return !blockOf(problem.value, state, { do: "lift", parts: group });
   });
-  return [question("/", { type: "from-outside", ids: [...joints, ...parts] })];
+  const ids = [...joints, ...parts];
+  return [question(`/outside/${[...ids].sort().join("+")}`, { type: "from-outside", ids })];
 }
 
 function nothingCovers(model: Model): readonly Finding[] {
@@ -192,3 +199,93 @@ const dearLight = (guide: Guide): readonly Finding[] =>
         minutes: lift ?? MODULE_MINUTES,
       }),
     );
+
+function outsideViews(guide: Guide): readonly Finding[] {
+  const isOutside = (view: string, x: number, y: number): boolean => {
+    const { width, height } = guide.views[view]!;
+    return x < 0 || y < 0 || x > width || y > height;
+  };
+  const points = Object.entries(guide.joints).flatMap(([id, { at }]) =>
+    (at ?? []).flatMap(({ view, x, y }, i) =>
+      isOutside(view, x, y)
+        ? [question(`/joints/${id}/at/${i}`, { type: "point-outside", view })]
+        : [],
+    ),
+  );
+  const shapes = Object.entries(guide.parts).flatMap(([id, { shape }]) =>
+    shape &&
+    (isOutside(shape.view, shape.x, shape.y) ||
+      isOutside(shape.view, shape.x + shape.w, shape.y + shape.h))
+      ? [question(`/parts/${id}/shape`, { type: "point-outside", view: shape.view })]
+      : [],
+  );
+  return [...points, ...shapes];
+}
+
+/** Millimetres within which two screws are in one hole. */
+const ONE_HOLE = 1;
+
+function samePlaces(guide: Guide): readonly Finding[] {
+  const screws = Object.entries(guide.joints).flatMap(([id, { kind, at }]) =>
+    kind === "screws" ? (at ?? []).map((point, i) => ({ id, i, ...point })) : [],
+  );
+  return screws.flatMap((one, k) => {
+    const other = screws
+      .slice(0, k)
+      .find(
+        ({ id, view, x, y }) =>
+          id !== one.id && view === one.view && Math.hypot(x - one.x, y - one.y) < ONE_HOLE,
+      );
+    if (!other) return [];
+    const path = `/joints/${one.id}/at/${one.i}`;
+    return [question(path, { type: "same-place", joint: one.id, other: other.id })];
+  });
+}
+
+/** Two parts that lie over each other; longer circles go through one of these or through a layer. */
+const coverCircles = (model: Model): readonly Finding[] =>
+  model.partIds.flatMap((id, p) =>
+    model.overPart[p]!.filter((x) => x > p && model.overPart[x]!.includes(p)).map((x) => {
+      const parts = [id, model.partIds[x]!];
+      return question(`/parts/${id}/over/${parts[1]!}`, { type: "cover-circle", parts });
+    }),
+  );
+
+/** Connectors that may be opened live, though the way to the battery does without them. */
+function liveEarly(guide: Guide, model: Model): readonly Finding[] {
+  const plugs = model.cuts.map(({ joint }) => model.jointIds[joint]!);
+  const plan = planJob(guide, { for: [], open: plugs }, undefined, KEY_BUDGET);
+  if (plugs.length === 0 || !plan.ok) return [];
+  const needed = new Set(
+    plan.value.down.flatMap((step) => (step.do === "release" ? [step.joint] : [])),
+  );
+  return Object.entries(guide.joints)
+    .filter(([id, { kind, beforePower }]) => {
+      return kind === "connector" && beforePower === true && !needed.has(id);
+    })
+    .map(([id]) =>
+      question(`/joints/${id}/beforePower`, { type: "live-early", joint: id, plug: plugs[0]! }),
+    );
+}
+
+const plugsInPack = (guide: Guide): readonly Finding[] =>
+  Object.entries(guide.joints)
+    .filter(
+      ([, { kind, power, joins }]) =>
+        kind === "connector" && power === true && guide.parts[joins[0]!]!.kind === "battery",
+    )
+    .map(([id]) => question(`/joints/${id}/joins/0`, { type: "plug-in-pack", joint: id }));
+
+/** A part that must come off before something that it does not lie over: a cover is likelier meant. */
+const ordersLikeCovers = (model: Model): readonly Finding[] =>
+  model.guide.orders.flatMap(({ first, then, strength }, i) => {
+    const part = model.partOf.get(first);
+    if (part === undefined || strength === "advised") return [];
+    const joint = model.jointOf.get(then);
+    const over =
+      joint === undefined ? model.overPart[model.partOf.get(then)!]! : model.overJoint[joint]!;
+    if (over.includes(part) || (joint !== undefined && model.joins[joint]!.includes(part))) {
+      return [];
+    }
+    return [question(`/orders/${i}`, { type: "order-or-cover", part: first, under: then })];
+  });

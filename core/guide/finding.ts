@@ -29,9 +29,14 @@ export type About =
   | { readonly type: "count-and-points"; readonly count: number; readonly points: number }
   | { readonly type: "no-such-point"; readonly point: number; readonly points: number }
   | { readonly type: "power-out-of-reach"; readonly plug: string }
-  /** What must come before the plug and may only come after it; undefined: one of several. */
-  | { readonly type: "power-blocked"; readonly plug: string; readonly by: string | undefined }
   | { readonly type: "never-off"; readonly part: string }
+  /** Facts that together let no job take these parts off, or the plug be reached: one of them is wrong. */
+  | {
+      readonly type: "blocked-by";
+      readonly ids: readonly string[];
+      readonly facts: readonly BlockingFact[];
+    }
+  | { readonly type: "power-no-battery"; readonly joint: string }
   // What is asked of the author.
   | { readonly type: "from-outside"; readonly ids: readonly string[] }
   | { readonly type: "inside-uncovered"; readonly joint: string }
@@ -48,7 +53,19 @@ export type About =
   | { readonly type: "advice-idle"; readonly first: string; readonly then: string }
   | { readonly type: "serves-nothing"; readonly joint: string }
   | { readonly type: "priced-like-module"; readonly kind: string; readonly minutes: number }
+  | { readonly type: "point-outside"; readonly view: string }
+  | { readonly type: "same-place"; readonly joint: string; readonly other: string }
+  | { readonly type: "cover-circle"; readonly parts: readonly string[] }
+  | { readonly type: "live-early"; readonly joint: string; readonly plug: string }
+  | { readonly type: "plug-in-pack"; readonly joint: string }
+  | { readonly type: "order-or-cover"; readonly part: string; readonly under: string }
   | { readonly type: "answer-idle" };
+
+/** A fact that may be in the way of others. */
+export type BlockingFact =
+  | { readonly type: "order"; readonly first: string; readonly then: string }
+  | { readonly type: "cover"; readonly part: string; readonly over: string }
+  | { readonly type: "power-first"; readonly id: string };
 
 export type Named = "view" | "part" | "part or joint";
 

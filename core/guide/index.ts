@@ -16,7 +16,7 @@ export {
 } from "./types.ts";
 export { guideSchema } from "./schema.ts";
 export { parseGuide, parseGuideText } from "./parse.ts";
-export type { About, Finding, Named } from "./finding.ts";
+export type { About, BlockingFact, Finding, Named } from "./finding.ts";
 export { allCodes, guideForCode } from "./variant.ts";
 export { isPermanent, jointMinutes, jointPosture, jointTool, partMinutes } from "./costs.ts";
 export { peelLevels } from "./peel.ts";

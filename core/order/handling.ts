@@ -80,16 +80,17 @@ interface Link {
  * costs no change and no turn is made at once, but for a release inside a group that is still to be
  * lifted and that could pull it apart (see `Wholes`): it takes nothing away from the others. Only changes and turns are branched on, one move
  * for each tool and posture (the others of its kind then follow at once), cheapest first. Past
- * `budget` nodes the deepest order is finished greedily: `exact` is then false.
+ * `budget` nodes, or when it `isOver`, the deepest order is finished greedily: `exact` is then false.
  */
 export function leastHandling(
   problem: Problem,
   start: State,
   plan: readonly Move[],
   budget = Math.min(20_000, Math.ceil(4e7 / plan.length ** 2)),
+  isOver: () => boolean = () => false,
 ): Ordered {
   const search = new OrderSearch(problem, start, plan);
-  const { order, exact } = search.run(budget);
+  const { order, exact } = search.run(budget, isOver);
   const moves = order.map((i) => plan[i]!);
   const isBetter =
     handlingOf(problem.model, moves).minutes <= handlingOf(problem.model, plan).minutes;
@@ -137,7 +138,10 @@ class OrderSearch {
     this.kindSeen = new Uint8Array(plan.length);
   }
 
-  run(budget: number): { readonly order: readonly number[]; readonly exact: boolean } {
+  run(
+    budget: number,
+    isOver: () => boolean,
+  ): { readonly order: readonly number[]; readonly exact: boolean } {
     this.offer(
       this.settle({
         done: new Uint32Array(this.words),
@@ -153,7 +157,7 @@ class OrderSearch {
     for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
       if (node.left === 0) return { order: orderOf(node), exact: true };
       if (node.left < deepest.left) deepest = node;
-      if (++nodes > budget) break;
+      if (++nodes > budget || isOver()) break;
       for (const i of this.choices(node)) this.offer(this.settle(this.step(node, i)));
     }
     return { order: orderOf(this.finish(deepest)), exact: false };

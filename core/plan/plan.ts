@@ -15,7 +15,7 @@ import {
   problemOf,
   type State,
 } from "../rules/index.ts";
-import { type Budget, leastWork } from "../work/index.ts";
+import { type Budget, leastWork, Timer } from "../work/index.ts";
 import { buildUp, gatesOf, transfersOf } from "./build-up.ts";
 import { type SavedState, stateOf } from "./saved-state.ts";
 
@@ -62,7 +62,8 @@ export function planJob(
   const problem = problemOf(model, job);
   if (!problem.ok) return problem;
   const start = from ? stateOf(model, from) : closedMachine(model);
-  const { best, bound, proven, visited } = leastWork(problem.value, start, budget);
+  const timer = new Timer(budget);
+  const { best, bound, proven, visited } = leastWork(problem.value, start, timer.forWork);
   if (!best) {
     const type = bound === Infinity ? "no-plan" : "out-of-time";
     return fail({
@@ -71,7 +72,13 @@ export function planJob(
       ids: [...job.for, ...(job.reach ?? []), ...(job.open ?? [])],
     });
   }
-  const { moves, exact } = leastHandling(problem.value, start, best.moves);
+  const { moves, exact } = leastHandling(
+    problem.value,
+    start,
+    best.moves,
+    undefined,
+    () => timer.isOver,
+  );
   return ok({
     proven,
     bound: tidy(bound),

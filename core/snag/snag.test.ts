@@ -82,3 +82,26 @@ test("nearness to where it binds and what this shop missed before weigh in", () 
   const missed = snag(placed, all, { missed: { "fan-plug": 9 } });
   expect(missed[0]).toMatchObject({ id: "fan-plug", missed: 9 });
 });
+
+test("all ticked: a plug that is merely under what comes off stands before one in plain sight", () => {
+  const guide = smallGuide();
+  const all = [
+    "base-screws",
+    "base-clips",
+    "base",
+    "battery-plug",
+    "fan-plug",
+    "fan-screws",
+    "tail",
+  ];
+  const joints = { ...guide.joints, tail: plug(["board", "fan"]) };
+  const under = { ...guide, joints, covers: [...guide.covers, { part: "shade", over: ["tail"] }] };
+  const shade = { name: "Shade", kind: "shield", on: "fan" } as const;
+  const model: Guide = {
+    ...under,
+    parts: { ...guide.parts, shade },
+    joints: { ...joints, "shade-screws": screws(["shade", "fan"]) },
+  };
+  const plugs = ids(snag(model, all)).filter((id) => id === "tail" || id === "fan-plug");
+  expect(plugs).toEqual(["tail", "fan-plug"]);
+});

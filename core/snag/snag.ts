@@ -42,6 +42,11 @@ const MISSED: Readonly<Record<GuideJoint["kind"], number>> = {
   weld: 0,
 };
 const HIDDEN = 3;
+/** How many times as easily a joint is missed that lies under what is being lifted, or under anything. */
+const UNDER_IT = 2.5;
+const UNDER = 1.5;
+/** A slack lead gives before it holds. */
+const SLACK = 0.5;
 /** Millimetres at which being away from where it binds halves a suspect. */
 const NEAR = 40;
 
@@ -49,8 +54,9 @@ const NEAR = 40;
  * What still holds a part. The parts that should come along are those of the lift that the plan from
  * here has for it, with all that lies on them. Suspects are the closed joints between these
  * and what stays, then what lies over them; when all is ticked, the ticked joints between them.
- * Within each the order is by how easily such a joint is missed, how often it was missed before, and
- * how near it is to the place where it binds.
+ * These are all that this move can pull on: a joint among what stays, or among what comes, holds
+ * nothing back. Within each the order is by how easily such a joint is missed (hidden, or under something), how
+ * often it was missed before, and how near it is to the place where it binds.
  */
 export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
   const state = stateOf(model, input.from);
@@ -60,7 +66,7 @@ export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
   );
   const closed = between.filter((j) => !state.open[j] && model.rigid[j]);
   const over = partsOver(model, state, along);
-  const weigh = (j: number): number => weightOf(model, j, input);
+  const weigh = (j: number): number => weightOf(model, j, input, along);
   if (closed.length + over.length > 0) {
     return ranked([
       ...closed.map((j) => ({ ...jointSuspect(model, j, "holds", input), share: 2 * weigh(j) })),
@@ -101,12 +107,21 @@ function partsOver(model: Model, state: State, along: ReadonlySet<number>): read
   return [...over];
 }
 
-function weightOf(model: Model, j: number, { near, missed }: SnagInput): number {
+/** How likely it is this joint: how easily it is missed, how often it was, how near, what it can pull on. */
+function weightOf(
+  model: Model,
+  j: number,
+  { near, missed }: SnagInput,
+  along: ReadonlySet<number>,
+): number {
   const id = model.jointIds[j]!;
   const joint = model.guide.joints[id]!;
-  const hidden = joint.hidden === undefined ? 1 : HIDDEN;
+  const over = model.overJoint[j]!;
+  const under = over.some((x) => along.has(x)) ? UNDER_IT : over.length > 0 ? UNDER : 1;
+  const hidden = joint.hidden === undefined ? under : HIDDEN;
+  const pull = joint.slack === true ? SLACK : 1;
   const before = 1 + (missed?.[id] ?? 0);
-  return MISSED[joint.kind] * hidden * before * nearness(joint, near);
+  return MISSED[joint.kind] * hidden * pull * before * nearness(joint, near);
 }
 
 function nearness(joint: GuideJoint, near: Point | undefined): number {

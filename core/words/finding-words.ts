@@ -1,5 +1,5 @@
 import { unreachable } from "../base/result.ts";
-import type { Finding } from "../guide/index.ts";
+import type { BlockingFact, Finding } from "../guide/index.ts";
 
 /** What is wrong, or asked, and what to do about it: the ids are those of the file. */
 export function findingWords({ about }: Pick<Finding, "about">): string {
@@ -51,10 +51,12 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `there is no point ${about.point}; "at" has ${about.points}`;
     case "power-out-of-reach":
       return `power plug "${about.plug}" can never be reached; check what covers it`;
-    case "power-blocked":
-      return powerWords(about.plug, about.by);
     case "never-off":
       return `no job can take "${about.part}" off: what holds it, or what lies over it, can never be opened`;
+    case "blocked-by":
+      return blockedWords(about.ids, about.facts);
+    case "power-no-battery":
+      return `"${about.joint}" takes the battery off, is no connector and joins no battery; join the battery, or take "power" out`;
     case "from-outside":
       return `these are reachable from outside: ${about.ids.join(", ")}. Is that all, and is each one true?`;
     case "inside-uncovered":
@@ -78,6 +80,18 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `"${about.joint}" serves nothing. What is dead without it?`;
     case "priced-like-module":
       return `a ${about.kind} at ${about.minutes} minutes costs as much as a module. Is that so?`;
+    case "point-outside":
+      return `this lies outside view "${about.view}". Is the view larger, or the point wrong?`;
+    case "same-place":
+      return `a screw of "${about.joint}" sits where one of "${about.other}" does. Is it one screw in two lots?`;
+    case "cover-circle":
+      return `${about.parts.join(" lies over ")} lies over ${about.parts[0]!}. Do they only come off together?`;
+    case "live-early":
+      return `"${about.joint}" may be opened with the battery on, and "${about.plug}" can be reached without it. Is that safe?`;
+    case "plug-in-pack":
+      return `the socket of "${about.joint}" sits on the pack itself. Is it the board that the plug sits on?`;
+    case "order-or-cover":
+      return `"${about.part}" must come before "${about.under}", but does not lie over it. Does it? Then write a cover.`;
     case "answer-idle":
       return "answers a question that is not asked; take it out";
     default:
@@ -85,10 +99,24 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
   }
 }
 
-function powerWords(plug: string, by: string | undefined): string {
-  const what = by === undefined ? "one of several connectors" : `"${by}"`;
+function blockedWords(ids: readonly string[], facts: readonly BlockingFact[]): string {
+  const some = ids.slice(0, 3).map((id) => `"${id}"`);
+  const more = ids.length > 3 ? ` and ${ids.length - 3} more` : "";
   return (
-    `power plug "${plug}" cannot be reached under power first: ${what} must come before it and ` +
-    `may only come after it; mark ${by === undefined ? "it" : what} beforePower if it is safe, or mend the cover`
+    `nothing can get at ${some.join(", ")}${more}, because of these together: ` +
+    `${facts.map(factWords).join("; ")}. One of them is wrong`
   );
+}
+
+function factWords(fact: BlockingFact): string {
+  switch (fact.type) {
+    case "order":
+      return `"${fact.first}" before "${fact.then}"`;
+    case "cover":
+      return `"${fact.part}" lies over "${fact.over}"`;
+    case "power-first":
+      return `"${fact.id}" only with the power off (mark it beforePower if it is safe before)`;
+    default:
+      return unreachable(fact);
+  }
 }

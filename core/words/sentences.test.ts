@@ -47,12 +47,16 @@ test.each<[About, RegExp]>([
   [{ type: "too-big", mostBytes: 4_000_000 }, /under 4 MB/],
   [{ type: "on-circle", parts: ["a", "b", "a"] }, /a → b → a/],
   [
-    { type: "power-blocked", plug: "p", by: undefined },
-    /one of several connectors must .* mark it/,
-  ],
-  [
-    { type: "power-blocked", plug: "p", by: "q" },
-    /"q" must come before it .* mark "q" beforePower/,
+    {
+      type: "blocked-by",
+      ids: ["a", "b", "c", "d", "e"],
+      facts: [
+        { type: "order", first: "f", then: "p" },
+        { type: "cover", part: "x", over: "y" },
+        { type: "power-first", id: "f" },
+      ],
+    },
+    /"a", "b", "c" and 2 more, .*: "f" before "p"; "x" lies over "y"; "f" only with .* beforePower/,
   ],
   [{ type: "held-by-nothing", part: "x", bySlack: true }, /by slack leads alone/],
   [{ type: "held-by-nothing", part: "x", bySlack: false }, /held by nothing/],

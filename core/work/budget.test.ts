@@ -9,7 +9,7 @@ import {
   moveWork,
   problemOf,
 } from "../rules/index.ts";
-import type { Budget } from "./budget.ts";
+import { type Budget, Timer } from "./budget.ts";
 import { leastWork } from "./least-work.ts";
 import { largeGuide } from "../../testing/large-guide.ts";
 import { randomCase } from "../../testing/random-guide.ts";
@@ -25,7 +25,7 @@ function search(guide: Guide, job: Job, budget: Budget) {
   const problem = problemOf(modelOf(guide), job);
   if (!problem.ok) throw new Error(problem.error.type);
   const start = closedMachine(problem.value.model);
-  const answer = leastWork(problem.value, start, budget);
+  const answer = leastWork(problem.value, start, new Timer(budget));
   let state = start;
   let work = 0;
   for (const move of answer.best?.moves ?? []) {

@@ -1,5 +1,5 @@
 import type { Problem, State } from "../rules/index.ts";
-import { type Budget, Timer } from "./budget.ts";
+import { Timer } from "./budget.ts";
 import { elementsOf, liftElement, payerOf } from "./elements.ts";
 import { searchStates } from "./exact.ts";
 import { leastHitting } from "./hitting.ts";
@@ -30,8 +30,8 @@ const STATES = 20_000;
  * looked for with just those elements. Where the two do not meet, the states are searched that use only
  * elements a better plan could afford. Exact when it ends in time; always a legal plan, if it found one, and a true bound.
  */
-export function leastWork(problem: Problem, start: State, budget?: Budget): LeastWork {
-  return new Search(problem, start, new Timer(budget)).run();
+export function leastWork(problem: Problem, start: State, timer = new Timer()): LeastWork {
+  return new Search(problem, start, timer).run();
 }
 
 class Search {

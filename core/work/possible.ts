@@ -2,7 +2,7 @@ import type { Problem, State } from "../rules/index.ts";
 import { leastWork } from "./least-work.ts";
 import { realise } from "./realise.ts";
 import { relaxationOf } from "./relax.ts";
-import { type Budget, Timer } from "./budget.ts";
+import { Timer } from "./budget.ts";
 
 /** Whether the relaxed machine reaches the goal: when it does not, no plan does. */
 export function isInReach(problem: Problem, start: State): boolean {
@@ -13,9 +13,9 @@ export function isInReach(problem: Problem, start: State): boolean {
 }
 
 /** Whether any plan reaches the goal: the first legal one will do, the full search only in doubt. */
-export function isPossible(problem: Problem, start: State, budget?: Budget): boolean {
+export function isPossible(problem: Problem, start: State): boolean {
   if (!isInReach(problem, start)) return false;
   const joints = Uint8Array.from(problem.model.permanent, (never) => (never ? 0 : 1));
-  if (realise(problem, start, joints, Infinity, new Timer(budget))) return true;
-  return leastWork(problem, start, budget).best !== undefined;
+  if (realise(problem, start, joints, Infinity, new Timer())) return true;
+  return leastWork(problem, start).best !== undefined;
 }

@@ -3,6 +3,7 @@ import path from "node:path";
 import { measureFold, measureTray } from "./bench.ts";
 import { measureBrowser } from "./browser.ts";
 import { measureLoad } from "./load.ts";
+import { measureMachines } from "./machines.ts";
 import { measurePlanner } from "./planner.ts";
 import { machineLine, print, printed, root } from "./report.ts";
 import { measureScripts } from "./scripts.ts";
@@ -13,6 +14,7 @@ import { measureStream } from "./stream.ts";
 /** What can be measured, by subject, in the order of the page. */
 const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
   planner: measurePlanner,
+  machines: measureMachines,
   solver: measureAgainstSolver,
   fold: measureFold,
   tray: measureTray,
