@@ -113,7 +113,7 @@ function measureScaling(): void {
 function measureAgainstNaive(): void {
   const ratios: number[] = [];
   let equal = 0;
-  for (let seed = 1; ratios.length < 60 && seed < 400; seed++) {
+  for (let seed = 1; ratios.length < 1000 && seed < 2000; seed++) {
     const { guide, job } = randomCase(seed);
     const naive = timed(() => naiveWork(guide, job, 2500));
     const plan = timed(() => planJob(guide, job));
