@@ -16,6 +16,23 @@ export const liftElement = ({ model }: Problem, depth: number, p: number): numbe
 /** What the parts of a piece cost at least, lift and place: the dearest of these pays for it. */
 export const partCost = ({ model }: Problem, p: number): number => model.lift[p]! + model.place[p]!;
 
+/** Minutes are compared as whole ten-thousandths: guides have two decimals, care minutes too. */
+const PER_MINUTE = 10_000;
+
+/**
+ * The grain of a machine: minutes of which every plan's work is a whole multiple, the greatest common
+ * divisor of all that it can be made of; 0 when some figure is no whole number of ten-thousandths.
+ */
+export function grainOf({ model }: Problem): number {
+  let grain = 0;
+  for (const minutes of [...model.jointCost, ...model.lift, ...model.place]) {
+    let whole = Math.round(minutes * PER_MINUTE);
+    if (Math.abs(minutes * PER_MINUTE - whole) > 1e-6) return 0;
+    while (whole > 0) [grain, whole] = [whole, grain % whole];
+  }
+  return grain / PER_MINUTE;
+}
+
 /** The part of a piece that pays for it: the dearest, and of several the first. */
 export function payerOf(problem: Problem, piece: readonly number[]): number {
   return piece.reduce((best, p) => {

@@ -25,8 +25,10 @@ function drawn(seed: number, elements: number, sets: number) {
 test("the least cost of every choice there is, and one of each set", () => {
   for (let seed = 1; seed <= 200; seed++) {
     const { cost, lists } = drawn(seed, 10, 3 + (seed % 12));
-    const hitting = leastHitting(lists, cost, 10_000)!;
+    const hitting = leastHitting(lists, cost, { branches: 10_000 })!;
     expect(hitting.exact).toBe(true);
+    const byGrain = leastHitting(lists, cost, { branches: 10_000, grain: 0.1 })!;
+    expect(byGrain.cost).toBeCloseTo(hitting.cost, 9);
     expect({ seed, cost: hitting.cost.toFixed(6) }).toEqual({
       seed,
       cost: bruteForce(lists, cost).toFixed(6),
@@ -39,8 +41,8 @@ test("given up early, it still has one of each set and a bound that is true", ()
   let given = 0;
   for (let seed = 1; seed <= 60; seed++) {
     const { cost, lists } = drawn(seed, 16, 24);
-    const least = leastHitting(lists, cost, 10_000)!.cost;
-    const hitting = leastHitting(lists, cost, 0)!;
+    const least = leastHitting(lists, cost, { branches: 10_000 })!.cost;
+    const hitting = leastHitting(lists, cost, { branches: 0 })!;
     if (!hitting.exact) given += 1;
     expect(hitting.bound).toBeLessThanOrEqual(least + 1e-9);
     expect(hitting.cost).toBeGreaterThanOrEqual(least - 1e-9);
@@ -50,6 +52,9 @@ test("given up early, it still has one of each set and a bound that is true", ()
 });
 
 test("no sets cost nothing; an empty set cannot be hit", () => {
-  expect(leastHitting([], new Float64Array(3), 10)).toMatchObject({ cost: 0, chosen: [] });
-  expect(leastHitting([[1], []], new Float64Array(3), 10)).toBeUndefined();
+  expect(leastHitting([], new Float64Array(3), { branches: 10 })).toMatchObject({
+    cost: 0,
+    chosen: [],
+  });
+  expect(leastHitting([[1], []], new Float64Array(3), { branches: 10 })).toBeUndefined();
 });

@@ -9,6 +9,13 @@ export interface Hitting {
   readonly exact: boolean;
 }
 
+/** How long to look, and what every cost is a whole multiple of (0 for nothing known). */
+export interface Effort {
+  readonly branches: number;
+  readonly grain?: number;
+  readonly timer?: Timer;
+}
+
 const EPSILON = 1e-9;
 /** Steps of the multipliers: at the root, and at each node after it. */
 const ROOT_STEPS = 120;
@@ -19,17 +26,16 @@ const NODE_STEPS = 25;
  * a price u(s), and no choice costs less than Σ u(s) + Σ min(0, c(e)) over the elements, where
  * c(e) = cost(e) − Σ u(s) over the sets it is in; prices go along the subgradient, up for a set that no
  * element with c(e) < 0 hits and down for one that several do. An element whose |c(e)| is more than the gap to the
- * best choice is decided. Past `budget` nodes, or out of time, the bound at the root stands. Undefined when a set is empty.
+ * best choice is decided. Past so many branches, or out of time, the bound at the root stands. Undefined when a set is empty.
  * Source of the bound: J. E. Beasley, A Lagrangian heuristic for set-covering problems, 1990.
  */
 export function leastHitting(
   sets: readonly (readonly number[])[],
   cost: Float64Array,
-  budget: number,
-  timer?: Timer,
+  effort: Effort,
 ): Hitting | undefined {
   if (sets.some((set) => set.length === 0)) return undefined;
-  return new HittingSearch(withoutSupersets(sets), cost).run(budget, timer);
+  return new HittingSearch(withoutSupersets(sets), cost).run(effort);
 }
 
 /** A set that holds another one is hit when that one is. */
@@ -64,6 +70,8 @@ class HittingSearch {
   private least = Infinity;
   private nodes = 0;
   private timer: Timer | undefined;
+  /** A choice that is better is so by this much. */
+  private step = EPSILON;
   /** Scratch: what is left of each element's cost under the prices, and whether a set is hit. */
   private readonly rest: Float64Array;
   private readonly isHit: Uint8Array;
@@ -80,8 +88,9 @@ class HittingSearch {
     this.isHit = new Uint8Array(sets.length);
   }
 
-  run(budget: number, timer: Timer | undefined): Hitting {
+  run({ branches, grain, timer }: Effort): Hitting {
     this.timer = timer;
+    this.step = Math.max((grain ?? 0) - EPSILON, EPSILON);
     const root: Node = {
       fate: new Uint8Array(this.names.length),
       price: Float64Array.from(this.sets, (set) => {
@@ -89,8 +98,8 @@ class HittingSearch {
         return Math.min(...each);
       }),
     };
-    const bound = this.search(root, budget, ROOT_STEPS);
-    const exact = this.nodes <= budget && !timer?.isOver;
+    const bound = this.search(root, branches, ROOT_STEPS);
+    const exact = this.nodes <= branches && !timer?.isOver;
     const chosen = this.names.filter((_, i) => this.best![i] === IN);
     return {
       chosen,
@@ -106,9 +115,9 @@ class HittingSearch {
     let bound = -Infinity;
     for (;;) {
       const paid = this.propagate(node.fate);
-      if (paid === undefined || paid >= this.least - EPSILON) return Infinity;
+      if (paid === undefined || paid > this.least - this.step) return Infinity;
       bound = Math.max(bound, this.raise(node, paid, steps));
-      if (bound >= this.least - EPSILON || this.nodes > budget || this.timer?.isOver) {
+      if (bound > this.least - this.step || this.nodes > budget || this.timer?.isOver) {
         return bound;
       }
       if (!this.decide(node, bound)) break;
@@ -171,7 +180,7 @@ class HittingSearch {
         since = 0;
       }
       if (step % 10 === 0) this.complete(fate);
-      if (best >= this.least - EPSILON) break;
+      if (best > this.least - this.step) break;
       let norm = 0;
       const slope = new Float64Array(sets.length);
       for (let s = 0; s < sets.length; s++) {
@@ -264,10 +273,10 @@ class HittingSearch {
 
   /** Decides the elements that no better choice can have, or be without; whether there were any. */
   private decide({ fate }: Node, bound: number): boolean {
-    const gap = this.least - bound - EPSILON;
+    const gap = this.least - bound - this.step;
     let any = false;
     for (let e = 0; e < fate.length; e++) {
-      if (fate[e] !== FREE || Math.abs(this.rest[e]!) < gap) continue;
+      if (fate[e] !== FREE || Math.abs(this.rest[e]!) <= gap) continue;
       fate[e] = this.rest[e]! > 0 ? OUT : IN;
       any = true;
     }

@@ -1,6 +1,6 @@
 import type { Problem, State } from "../rules/index.ts";
 import { Timer } from "./budget.ts";
-import { elementsOf, liftElement, payerOf } from "./elements.ts";
+import { elementsOf, grainOf, liftElement, payerOf } from "./elements.ts";
 import { searchStates } from "./exact.ts";
 import { leastHitting } from "./hitting.ts";
 import { realise, type Realised, type Wish } from "./realise.ts";
@@ -47,6 +47,8 @@ class Search {
   private readonly forced: Uint8Array;
   /** Sets of which every such plan has one, and what the bound owes to each. */
   private readonly sets: { readonly elements: readonly number[]; readonly owed: number }[] = [];
+  /** Every plan's work is a whole multiple of this; 0 when there is no such. */
+  private readonly grain: number;
   /** What the sets have left of each element's cost. */
   private readonly rest: Float64Array;
 
@@ -60,6 +62,7 @@ class Search {
     this.usable = usable;
     this.forced = new Uint8Array(size);
     this.rest = cost.slice();
+    this.grain = grainOf(problem);
   }
 
   run(): LeastWork {
@@ -82,6 +85,18 @@ class Search {
     return this.bound >= this.price - EPSILON;
   }
 
+  /** Raises the bound, to the next work that a plan can have. */
+  private raise(minutes: number): void {
+    const { grain } = this;
+    const least = grain > 0 ? Math.ceil((minutes - EPSILON) / grain) * grain : minutes;
+    this.bound = Math.max(this.bound, least);
+  }
+
+  /** A plan that is better than the best one has no more than this. */
+  private get most(): number {
+    return this.price - Math.max(this.grain, EPSILON) + EPSILON / 2;
+  }
+
   private having(elements: Iterable<number>): Uint8Array {
     const set = new Uint8Array(this.relaxation.size);
     for (const e of elements) set[e] = 1;
@@ -101,7 +116,7 @@ class Search {
       this.dual += cost[e]!;
       this.rest[e] = 0;
     }
-    this.bound = this.dual;
+    this.raise(this.dual);
     if (this.relaxation.reaches(this.forced)) this.tryOut(this.forced);
     return this.isMet;
   }
@@ -121,8 +136,8 @@ class Search {
 
   /** Leaves out what no plan better than the best one can afford; whether no such plan is left. */
   private ruleOut(): boolean {
-    const most = this.price - this.dual - EPSILON;
-    this.usable = this.usable.filter((e) => this.rest[e]! < most);
+    const most = this.most - this.dual;
+    this.usable = this.usable.filter((e) => this.rest[e]! <= most);
     return this.isMet || !this.relaxation.reaches(this.having(this.usable));
   }
 
@@ -144,7 +159,8 @@ class Search {
       if (this.timer.isOver) return false;
       const owed = elements.reduce((least, e) => Math.min(least, rest[e]!), Infinity);
       this.sets.push({ elements, owed });
-      this.bound = this.dual += owed;
+      this.dual += owed;
+      this.raise(this.dual);
       for (const e of elements) {
         rest[e]! -= owed;
         if (rest[e]! <= EPSILON) used[e] = 1;
@@ -184,9 +200,13 @@ class Search {
       if (this.timer.isOver) return false;
       const may = new Set(this.usable);
       const lists = this.sets.map(({ elements }) => elements.filter((e) => may.has(e)));
-      const choice = leastHitting(lists, cost, BRANCHES, this.timer);
+      const choice = leastHitting(lists, cost, {
+        branches: BRANCHES,
+        grain: this.grain,
+        timer: this.timer,
+      });
       if (!choice) return true;
-      this.bound = Math.max(this.bound, paid + choice.bound);
+      this.raise(paid + choice.bound);
       if (this.isMet) return true;
       const having = this.having(choice.chosen);
       for (const e of this.usable) if (this.forced[e] === 1 || cost[e] === 0) having[e] = 1;
@@ -229,13 +249,13 @@ class Search {
       allowed,
       forced,
       sets: this.sets,
-      limit: this.price,
+      limit: this.most + EPSILON,
       states: STATES,
       timer,
     });
     this.visited += answer.visited;
     if (answer.best) this.best = answer.best;
-    this.bound = Math.max(this.bound, answer.bound);
+    this.raise(answer.bound);
     return answer.complete;
   }
 }

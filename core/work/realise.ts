@@ -81,6 +81,8 @@ class Run {
   private work = 0;
   /** The joints that could be opened now, one after the other, without lifting anything. */
   private ready: Uint8Array;
+  /** What the parts of the last lift lay on: likely the next that can be lifted. */
+  private below: readonly number[] = [];
   /** Scratch: parts that were seen in the round whose number stands last. */
   private readonly seen: Int32Array;
   /** By part, how deep its stack is (see `elements.ts`). */
@@ -166,6 +168,10 @@ class Run {
     const { stack } = this.state;
     const sizes = new Uint16Array(stack.length + 1);
     for (const s of stack) sizes[s]! += 1;
+    for (const seed of this.below) {
+      const group = this.liftable(seed, choice, 2);
+      if (group) return { seed, group };
+    }
     let best: Grown | undefined;
     for (let seed = 0; seed < stack.length; seed++) {
       if (sizes[stack[seed]!] === 1) continue;
@@ -306,6 +312,9 @@ class Run {
   private lift(group: readonly number[]): void {
     for (const joint of this.releasesFor(group)!) this.make({ do: "release", joint });
     this.make({ do: "lift", parts: group });
+    const { model } = this.problem;
+    const below = new Set(group.map((p) => model.below[p]![0]));
+    this.below = [...below].filter((p) => p !== undefined && p !== model.frame) as number[];
     for (const p of group) this.depth[p] = Math.min(this.depth[p]! + 1, DEPTHS - 1);
     this.spreadReady();
   }
