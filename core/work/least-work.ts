@@ -146,7 +146,7 @@ class Search {
     const grown = having.slice();
     const order = this.usable.filter((e) => grown[e] === 0);
     order.sort((a, b) => by[a]! - by[b]! || a - b);
-    if (!this.relaxation.grow(grown, order)) return undefined;
+    if (!this.relaxation.grow(grown, order, () => this.timer.isOver)) return undefined;
     return order.filter((e) => grown[e] === 0);
   }
 

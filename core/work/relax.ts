@@ -30,9 +30,9 @@ export interface Relaxation {
   /**
    * Adds elements of `order`, as many as can be, to a set with which the goal cannot be closed, so
    * that it still cannot: what is left out is then a least set of which every plan has one. False, and
-   * nothing added, when the goal can be closed.
+   * nothing added, when the goal can be closed. When it `isOver` before, more is left out than must be.
    */
-  grow(allowed: Uint8Array, order: readonly number[]): boolean;
+  grow(allowed: Uint8Array, order: readonly number[], isOver?: () => boolean): boolean;
   /** Whether the goal is out of reach as long as a part stays on the frame. */
   mustLeave(part: number): boolean;
   /** Fixpoints worked out so far. */
@@ -108,11 +108,16 @@ class MachineQuestions implements Relaxation {
     return found;
   }
 
-  grow(allowed: Uint8Array, order: readonly number[]): boolean {
+  grow(
+    allowed: Uint8Array,
+    order: readonly number[],
+    isOver: () => boolean = () => false,
+  ): boolean {
     this.machine.beginAgain();
     if (this.machine.close(allowed)) return false;
     const wanted = order.filter((e) => allowed[e] === 0);
     const add = (from: number, to: number): void => {
+      if (isOver()) return;
       const here = this.machine.keep(0);
       for (let i = from; i < to; i++) allowed[wanted[i]!] = 1;
       if (!this.machine.close(allowed)) return;
