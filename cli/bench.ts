@@ -1,10 +1,10 @@
 import { fail, ok, type Result } from "../core/base/result.ts";
-import type { Guide } from "../core/guide/index.ts";
-import { parseGuide } from "../core/guide/index.ts";
+import { type Guide, parseGuide } from "../core/guide/index.ts";
 import { planJob } from "../core/plan/index.ts";
 import { type Job, readJob } from "../core/rules/index.ts";
 import type { Budget } from "../core/work/index.ts";
-import { readdirSync, readFileSync } from "node:fs";
+import { type CliError, readJsonText, readText } from "./read-file.ts";
+import { readdirSync } from "node:fs";
 import path from "node:path";
 
 /** A machine of a folder with its jobs, as files hold them: a guide, or `{ "guide": …, "jobs": […] }`. */
@@ -14,13 +14,8 @@ export interface Machine {
   readonly jobs: readonly Job[];
 }
 
-export interface FolderError {
-  readonly error: string;
-  readonly path: string;
-}
-
 /** The machines of a folder; a guide without jobs has one for each of its parts. */
-export function readMachines(folder: string): Result<readonly Machine[], FolderError> {
+export function readMachines(folder: string): Result<readonly Machine[], CliError> {
   let files: string[];
   try {
     files = readdirSync(folder).filter((file) => file.endsWith(".json"));
@@ -37,18 +32,15 @@ export function readMachines(folder: string): Result<readonly Machine[], FolderE
   return ok(machines);
 }
 
-function readMachine(at: string, file: string): Result<Machine, FolderError> {
-  let value: unknown;
-  try {
-    value = JSON.parse(readFileSync(at, "utf8").replace(/^\uFEFF/, ""));
-  } catch (error) {
-    return fail({ error: `${file} is not JSON: ${(error as Error).message}`, path: file });
-  }
-  const whole = value as { readonly guide?: unknown; readonly jobs?: unknown };
-  const guide = parseGuide(whole.guide ?? value);
+function readMachine(at: string, file: string): Result<Machine, CliError> {
+  const text = readText(at);
+  const value = text.ok ? readJsonText(text.value) : text;
+  if (!value.ok) return fail({ error: `${file}: ${value.error.error}`, path: file });
+  const whole = isObject(value.value) ? value.value : {};
+  const guide = parseGuide(whole["guide"] ?? value.value);
   if (!guide.ok)
     return fail({ error: `${file} is no guide`, path: `${file}${guide.error[0]!.path}` });
-  const jobs = whole.jobs ?? Object.keys(guide.value.parts).map((id) => ({ for: [id] }));
+  const jobs = whole["jobs"] ?? Object.keys(guide.value.parts).map((id) => ({ for: [id] }));
   if (!Array.isArray(jobs))
     return fail({ error: `${file}: jobs is no list`, path: `${file}/jobs` });
   const read = jobs.map((job) => readJob(job));
@@ -61,6 +53,9 @@ function readMachine(at: string, file: string): Result<Machine, FolderError> {
     jobs: read.flatMap((job) => (job.ok ? [job.value] : [])),
   });
 }
+
+const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === "object" && value !== null;
 
 /** One job planned, how long that took in milliseconds, and what came of it. */
 export interface Timed {
@@ -94,7 +89,7 @@ export function timeMachines(machines: readonly Machine[], budget?: Budget): rea
 const NO_PLAN = { proven: false, work: undefined, bound: undefined, handlingExact: false };
 
 /** The distribution of a folder: all of it, not the best of it. */
-export function benchFolder(folder: string, budget?: Budget): Result<unknown, FolderError> {
+export function benchFolder(folder: string, budget?: Budget): Result<unknown, CliError> {
   const machines = readMachines(folder);
   if (!machines.ok) return machines;
   const all = timeMachines(machines.value, budget);

@@ -102,8 +102,11 @@ test("bench times every job of a folder, in both modes; guides may begin with a 
   expect(status).toBe(0);
   const all = 2 * (parts + 2);
   expect(said).toMatchObject({ machines: 2, jobs: all, proven: all, noPlan: 0, unproven: [] });
-  writeFileSync(path.join(folder, "odd.json"), '{ "guide": 3 }');
-  expect(guide("bench", folder)).toMatchObject({ status: 1, said: { path: "odd.json" } });
+  for (const odd of ['{ "guide": 3 }', "null", "[]", "{", '{ "guide": null, "jobs": 3 }']) {
+    writeFileSync(path.join(folder, "odd.json"), odd);
+    const { status, said } = guide("bench", folder);
+    expect([odd, status, said["path"]]).toEqual([odd, 1, expect.stringMatching(/^odd\.json/)]);
+  }
 });
 
 test("check prints findings; a broken file is one of them, or an error", () => {

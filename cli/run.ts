@@ -8,13 +8,11 @@ import { snagOf } from "../core/snag/index.ts";
 import { findingWords, placeWords } from "../core/words/index.ts";
 import type { Budget } from "../core/work/index.ts";
 import { benchFolder } from "./bench.ts";
-import { readFileSync } from "node:fs";
+import { type CliError, readJsonText, readText } from "./read-file.ts";
 import { parseArgs } from "node:util";
 
-interface CliError {
-  readonly error: string;
-  readonly path: string;
-  readonly findings?: ReturnType<typeof inMessages>;
+interface GuideError extends CliError {
+  readonly findings: ReturnType<typeof inMessages>;
 }
 
 const USAGE =
@@ -37,7 +35,7 @@ export function run(argv: readonly string[]): Result<unknown, CliError> {
   const budget = readBudget(options.budget);
   if (!budget.ok) return budget;
   if (command === "bench") return benchFolder(file, budget.value);
-  const source = readFile(file);
+  const source = readText(file);
   if (!source.ok) return source;
   if (command === "check") return check(source.value);
   const guide = readGuide(source.value, options.variant);
@@ -108,25 +106,12 @@ function readArgs(
   }
 }
 
-function readFile(file: string): Result<string, CliError> {
-  try {
-    return ok(readFileSync(file, "utf8").replace(/^\uFEFF/, ""));
-  } catch {
-    return fail({ error: `cannot read the file ${file}`, path: "" });
-  }
-}
-
 function check(source: string): Result<unknown, CliError> {
-  let value: unknown;
-  try {
-    value = JSON.parse(source);
-  } catch (error) {
-    return fail({ error: `this is not JSON: ${(error as Error).message}`, path: "" });
-  }
-  return ok({ findings: inMessages(checkGuide(value)) });
+  const value = readJsonText(source);
+  return value.ok ? ok({ findings: inMessages(checkGuide(value.value)) }) : value;
 }
 
-function readGuide(source: string, variant: string | undefined): Result<Guide, CliError> {
+function readGuide(source: string, variant: string | undefined): Result<Guide, GuideError> {
   const parsed = parseGuideText(source);
   if (!parsed.ok) return broken(parsed.error);
   const findings = guideErrors(parsed.value);
@@ -143,7 +128,7 @@ const inMessages = (findings: readonly Finding[]) =>
     message: findingWords(finding),
   }));
 
-const broken = (findings: readonly Finding[]): Result<never, CliError> =>
+const broken = (findings: readonly Finding[]): Result<never, GuideError> =>
   fail({
     error: findingWords(findings[0]!),
     path: findings[0]!.path,

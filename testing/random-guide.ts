@@ -70,3 +70,32 @@ function someOf<T>(random: () => number, items: readonly T[], count: number): T[
     left.splice(Math.floor(random() * left.length), 1),
   ).flat();
 }
+
+/**
+ * The same machine with an outer battery behind a latch, the latch on the machine or on the battery, and
+ * at times a plug to open: what the second half of the power rules is about.
+ */
+export function randomOuterCase(
+  seed: number,
+  most = 6,
+): { readonly guide: Guide; readonly job: Job } {
+  const { guide: inner, job } = randomCase(seed, most);
+  const random = seeded(seed + 7_000_003);
+  const ids = Object.keys(inner.parts);
+  const held = pick(random, ids);
+  const isHost = random() < 0.4;
+  const joints: Record<string, GuideJoint> = {
+    ...inner.joints,
+    catch: { kind: "latch", joins: isHost ? ["pack", held] : [held, "pack"], power: true },
+  };
+  if (random() < 0.3) joints["pack-screw"] = screws(["pack", pick(random, ids)]);
+  const pack = part(pick(random, ["p0", held]), { kind: "battery", handling: ["lithium"] });
+  const covers: Cover[] = [...inner.covers];
+  const under = pick(random, Object.keys(inner.joints));
+  if (random() < 0.4) covers.push({ part: "pack", over: [under] });
+  const free = Object.keys(joints).filter((id) => joints[id]!.permanent !== true);
+  return {
+    guide: { ...inner, parts: { ...inner.parts, pack }, joints, covers },
+    job: random() < 0.4 ? { ...job, open: [pick(random, free)] } : job,
+  };
+}

@@ -1,13 +1,5 @@
 import { Heap } from "../base/heap.ts";
-import {
-  after,
-  type Model,
-  type Move,
-  moveWork,
-  type Precedence,
-  type Problem,
-  type State,
-} from "../rules/index.ts";
+import { type Model, type Move, type Problem, type State, worksOf } from "../rules/index.ts";
 import {
   alwaysBefore,
   has,
@@ -17,6 +9,7 @@ import {
   setOf,
   SwitchBound,
 } from "./handling-bound.ts";
+import { requirementsOf } from "./requirements.ts";
 import { Wholes } from "./wholes.ts";
 
 export interface Handling {
@@ -123,7 +116,7 @@ class OrderSearch {
     this.words = Math.ceil(plan.length / 32);
     const needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
     const before = alwaysBefore(needs);
-    this.wholes = new Wholes(model, start, plan, before, worksOf(problem, start, plan));
+    this.wholes = new Wholes(model, start, plan, before, worksOf(model, start, plan));
     this.needed = Uint32Array.from(needs.flatMap(({ all }) => [...all]));
     this.anyOf = needs.map(({ anyOf }) => Uint32Array.from(anyOf.flatMap((set) => [...set])));
     const tools = plan.map((move) => moveTool(model, move));
@@ -258,16 +251,6 @@ class OrderSearch {
   }
 }
 
-/** What each move of a plan costs in it. */
-function worksOf({ model }: Problem, start: State, plan: readonly Move[]): readonly number[] {
-  let state = start;
-  return plan.map((move) => {
-    const work = moveWork(model, state, move);
-    state = after(state, move);
-    return work;
-  });
-}
-
 /** Equal values with equal numbers, from 0 in the order they come; NONE for undefined. */
 function numbered(values: readonly (string | undefined)[]): Int16Array {
   const known = [...new Set(values.filter((value) => value !== undefined))];
@@ -298,77 +281,4 @@ function isDominated(node: Node, by: Node): boolean {
   const change = by.tool === NONE || by.tool === node.tool ? 0 : CHANGE;
   const turn = by.posture === NONE || by.posture === node.posture ? 0 : TURN;
   return by.cost + change + turn <= node.cost + LATE / 2;
-}
-
-/**
- * For each move of a plan, sets of moves of which one must have been made before it: what parts a
- * cover from what it covers (any lift that takes one of the two), what holds a group, power, orders,
- * and the lifts that a lift must stay behind (of the groups that it was taken from). Legal under these is legal under the rules.
- */
-function requirementsOf(
-  problem: Problem,
-  start: State,
-  plan: readonly Move[],
-): readonly (readonly (readonly number[])[])[] {
-  const { model } = problem;
-  const releaseOf = new Map<number, number>();
-  for (const [i, move] of plan.entries()) if (move.do === "release") releaseOf.set(move.joint, i);
-  const lifts = plan.flatMap((move, i) => (move.do === "lift" ? [{ i, parts: move.parts }] : []));
-  const partedBy = (x: number, y: number): number[] =>
-    lifts.filter(({ parts }) => parts.includes(x) !== parts.includes(y)).map(({ i }) => i);
-  const coversOf = (xs: readonly number[], under: number): number[][] =>
-    xs.filter((x) => start.stack[x] === start.stack[under]).map((x) => partedBy(x, under));
-  const opened = (joints: readonly number[]): number[][] =>
-    joints.filter((j) => !start.open[j]).map((j) => (releaseOf.has(j) ? [releaseOf.get(j)!] : []));
-  const ordered = (orders: readonly Precedence[]): number[][] =>
-    orders.flatMap(({ first }) => {
-      if (first.joint !== undefined) return opened([first.joint]);
-      return liftedBefore(first.part!);
-    });
-  const liftedBefore = (p: number): number[][] =>
-    start.lifted[p] ? [] : [lifts.filter(({ parts }) => parts.includes(p)).map(({ i }) => i)];
-  const dead = (): number[][] =>
-    model.cuts.flatMap(({ joint, battery, partedFrom }) => [
-      ...opened([joint]),
-      ...(battery === undefined ? [] : coversOf(partedFrom, battery)),
-      ...(battery === undefined || partedFrom.length > 0 ? [] : liftedBefore(battery)),
-    ]);
-  return plan.map((move, index) => {
-    const behind = waitsFor(plan, move, index).map((k) => [k]);
-    if (move.do === "release") {
-      return [
-        ...behind,
-        ...coversOf(model.overJoint[move.joint]!, model.host[move.joint]!),
-        ...(model.afterPower[move.joint] ? dead() : []),
-        ...ordered(problem.beforeJoint[move.joint]!),
-      ];
-    }
-    const group = new Set(move.parts);
-    const holding = move.parts
-      .flatMap((p) => model.jointsOfPart[p]!)
-      .filter((j) => model.rigid[j] && model.joins[j]!.some((q) => !group.has(q)));
-    return [
-      ...behind,
-      ...opened([...new Set(holding)]),
-      ...move.parts.flatMap((p) =>
-        coversOf(
-          model.overPart[p]!.filter((x) => !group.has(x)),
-          p,
-        ),
-      ),
-      ...(move.parts.some((p) => model.esd[p]) ? dead() : []),
-      ...move.parts.flatMap((p) => ordered(problem.beforePart[p]!)),
-    ];
-  });
-}
-
-/** The lifts that a lift must stay behind: of the groups that it was taken from. */
-function waitsFor(plan: readonly Move[], move: Move, index: number): readonly number[] {
-  if (move.do === "release") return [];
-  const { parts } = move;
-  return plan
-    .slice(0, index)
-    .flatMap((other, k) =>
-      other.do === "lift" && parts.every((p) => other.parts.includes(p)) ? [k] : [],
-    );
 }

@@ -10,10 +10,10 @@ import {
   type Model,
   modelOf,
   type Move,
-  moveWork,
   type Problem,
   problemOf,
   type State,
+  worksOf,
 } from "../rules/index.ts";
 import { type Budget, leastWork, Timer } from "../work/index.ts";
 import { buildUp, gatesOf, transfersOf } from "./build-up.ts";
@@ -103,15 +103,8 @@ function unusedParts({ model, goal }: Problem, start: State, moves: readonly Mov
 const tidy = (minutes: number): number => Math.round(minutes * 1e4) / 1e4;
 const tidyHandling = (h: Handling): Handling => ({ ...h, minutes: tidy(h.minutes) });
 
-function workOf({ model }: Problem, start: State, moves: readonly Move[]): number {
-  let state = start;
-  let work = 0;
-  for (const move of moves) {
-    work += moveWork(model, state, move);
-    state = after(state, move);
-  }
-  return work;
-}
+const workOf = ({ model }: Problem, start: State, moves: readonly Move[]): number =>
+  worksOf(model, start, moves).reduce((sum, work) => sum + work, 0);
 
 function inIds(
   problem: Problem,

@@ -21,6 +21,7 @@ export {
   piecesOf,
   powerBlock,
   releaseBlock,
+  worksOf,
   type Block,
   type Move,
   type State,

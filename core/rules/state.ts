@@ -176,6 +176,16 @@ export function moveWork(model: Model, state: State, move: Move): number {
   return liftWork(model, state, move.parts);
 }
 
+/** Minutes of each move of a sequence. */
+export function worksOf(model: Model, start: State, moves: readonly Move[]): readonly number[] {
+  let state = start;
+  return moves.map((move) => {
+    const work = moveWork(model, state, move);
+    state = after(state, move);
+    return work;
+  });
+}
+
 /** What hands carry when a group is lifted: its parts, piece by piece. */
 export function piecesOf(
   model: Model,

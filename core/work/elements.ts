@@ -9,6 +9,9 @@ export function depthsAt({ model }: Problem, start: State): Int8Array {
   return Int8Array.from(start.stack, (s) => (s === frame ? 0 : 1));
 }
 
+/** How deep a stack is that is lifted out of one of this depth; the last stands for all that are deeper. */
+export const deeperThan = (depth: number): number => Math.min(depth + 1, DEPTHS - 1);
+
 /** Elements by number: joint j is j; part p that pays for a lift out of a stack of this depth is this. */
 export const liftElement = ({ model }: Problem, depth: number, p: number): number =>
   model.jointIds.length + depth * model.partIds.length + p;
@@ -51,7 +54,7 @@ export function elementsOfMove(
   if (move.do === "release") return { elements: [move.joint], depths };
   const depth = depths[move.parts[0]!]!;
   const deeper = depths.slice();
-  for (const p of move.parts) deeper[p] = Math.min(depth + 1, DEPTHS - 1);
+  for (const p of move.parts) deeper[p] = deeperThan(depth);
   const elements = piecesOf(problem.model, state, move.parts).map((piece) =>
     liftElement(problem, depth, payerOf(problem, piece)),
   );

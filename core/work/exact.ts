@@ -17,7 +17,8 @@ import type { Realised } from "./realise.ts";
 
 /** What is known of every plan that is cheaper than `limit` minutes. */
 export interface Known {
-  /** By element (see `Relaxation`): whether such a plan may have it, whether it must. */
+  /** By element (see `Relaxation`): its minutes, whether such a plan may have it, whether it must. */
+  readonly cost: Float64Array;
   readonly allowed: Uint8Array;
   readonly forced: Uint8Array;
   /** Sets of which it has one each, and the minutes that are owed for each until then. */
@@ -50,19 +51,13 @@ export interface ExactAnswer {
 /** Every state that a plan cheaper than the limit can come through, the most promising first. */
 export function searchStates(problem: Problem, start: State, known: Known): ExactAnswer {
   const { model } = problem;
-  const { allowed, forced, sets, limit } = known;
-  const cost = (e: number): number =>
-    e < model.jointIds.length ? model.jointCost[e]! : liftCost(e);
-  const liftCost = (e: number): number => {
-    const p = (e - model.jointIds.length) % model.partIds.length;
-    return model.lift[p]! + model.place[p]!;
-  };
+  const { cost, allowed, forced, sets, limit } = known;
   const musts = [...forced.keys()].filter((e) => forced[e] === 1);
   const open = new Heap<Node>((a, b) => a.least - b.least || b.work - a.work);
   const settled = new Map<string, number>();
   const owed = (has: Uint8Array): number => {
     let sum = 0;
-    for (const e of musts) if (has[e] === 0) sum += cost(e);
+    for (const e of musts) if (has[e] === 0) sum += cost[e]!;
     for (const { elements, owed: minutes } of sets) {
       if (minutes > 0 && !elements.some((e) => has[e] === 1)) sum += minutes;
     }

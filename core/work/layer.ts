@@ -1,3 +1,4 @@
+import type { Model } from "../rules/index.ts";
 import type { Facts } from "./facts.ts";
 import { hasBit } from "./rows.ts";
 
@@ -152,6 +153,19 @@ export class Layer {
           const w = word[i]!;
           if ((here[w]! & mask[i]! & ~row[at + w]! & ~left[p * W + w]!) !== 0) return true;
         }
+      }
+    }
+    return false;
+  }
+
+  /** Whether closed carrying joints hold part d in one piece with one that is dearer than y. */
+  isOutweighed(model: Model, d: number, y: number): boolean {
+    const { rank } = this.facts;
+    const piece = new Set([d, y]);
+    for (const p of piece) {
+      if (rank[p]! < rank[y]!) return true;
+      for (const j of model.jointsOfPart[p]!) {
+        if (this.open[j] === 0 && model.carries[j]) for (const q of model.joins[j]!) piece.add(q);
       }
     }
     return false;

@@ -246,6 +246,7 @@ class Search {
     const { problem, start, forced, timer } = this;
     const allowed = this.having(this.usable);
     const answer = searchStates(problem, start, {
+      cost: this.relaxation.cost,
       allowed,
       forced,
       sets: this.sets,

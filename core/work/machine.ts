@@ -1,9 +1,11 @@
-import type { Cut, Precedence, Problem, State } from "../rules/index.ts";
-import { DEPTHS } from "./elements.ts";
+import type { Problem, State } from "../rules/index.ts";
+import { deeperThan, DEPTHS } from "./elements.ts";
 import type { Facts } from "./facts.ts";
 import { type Glue, Layer } from "./layer.ts";
+import { Payers } from "./payers.ts";
 import { RelaxedGoal } from "./relaxed-goal.ts";
 import { hasBit, isWithin, setBit } from "./rows.ts";
+import { Waits } from "./waits.ts";
 
 const LAST = DEPTHS - 1;
 
@@ -26,12 +28,13 @@ export type Kept = readonly (Uint8Array | Uint32Array)[];
  * parts lay in one stack, so the joints between them were opened, and what was over these and over them
  * was taken away, while they lay no deeper than that: each depth is a layer, and what happens deeper does not help.
  *
- * *Who pays.* A lift costs at least lift + place of the dearest part (by that sum, then by number) of each
- * piece of its group: these pay. A part may pay once for each depth. That is all of it for the frame; of the last
- * depth it may be less than the truth. A lift that takes d without paying for it takes, in one piece with d, a
- * dearer part y that pays, with all that comes with y, and every part without which no carrying joints
- * link the two (see `Links`); and it can do so only if d can leave a stack of that depth in a piece of which y is the dearest. Where d
- * must leave the frame and only one such y is left, the two leave as one.
+ * *Who pays* (see `Payers`). A lift costs at least lift + place of the dearest part (by that sum, then by
+ * number) of each piece of its group: these pay. A part may pay once for each depth. That is all of it for
+ * the frame; of the last depth it may be less than the truth. A lift that takes d without paying for it takes,
+ * in one piece with d, a dearer part y that pays, with all that comes with y, and every part without which
+ * no carrying joints link the two (see `Links`); and it can do so only if d can leave a stack of that
+ * depth in a piece of which y is the dearest. Where d must leave the frame and only one such y is left,
+ * the two leave as one.
  *
  * Cost of a call: rounds × depths × (joints + covers + parts² / 32).
  */
@@ -44,17 +47,13 @@ export class Machine {
   private readonly state: Kept;
   private readonly begin: Kept;
   private readonly saved: Kept[] = [];
-  private isDead = false;
   private isGlued = false;
-  /** Parts that no lift may take yet, one row; and scratch rows. */
-  private readonly barred: Uint32Array;
-  private readonly before: Uint32Array;
+  private readonly waits: Waits;
+  private readonly payers: Payers;
+  /** What the lift that is looked at surely takes, one row. */
   private readonly kept: Uint32Array;
   /** Parts that no lift out of this depth can take, as far as is known in this round. */
   private readonly stop: Uint32Array;
-  private readonly common: Uint32Array;
-  private readonly along: Uint32Array;
-  private readonly brought: Uint32Array;
   private readonly shut: Int16Array;
   private readonly leaver: Int8Array;
   private readonly together = new Map<number, boolean>();
@@ -76,13 +75,12 @@ export class Machine {
       ...this.layers.flatMap(({ open, away, here, left }) => [open, away, here, left]),
     ];
     this.begin = this.state.map((array) => array.slice());
-    this.barred = new Uint32Array(W);
-    this.before = new Uint32Array(W);
     this.kept = new Uint32Array(W);
     this.stop = new Uint32Array(W);
-    this.common = new Uint32Array(W);
-    this.along = new Uint32Array(W);
-    this.brought = new Uint32Array(W);
+    this.waits = new Waits(problem, facts, this.lifted, this.layers[LAST]!);
+    this.payers = new Payers(facts, this.kept, this.stop, (depth, d, y) =>
+      this.canLeaveWith(depth, d, y),
+    );
     this.shut = new Int16Array(m);
     this.leaver = new Int8Array(n).fill(-1);
   }
@@ -164,21 +162,6 @@ export class Machine {
     return leaves;
   }
 
-  /** Whether closed carrying joints hold part d in one piece with one that is dearer than y. */
-  private isOutweighed({ glue: [d, y], depth }: Guard): boolean {
-    const { model } = this.problem;
-    const { open } = this.layers[depth]!;
-    const { rank } = this.facts;
-    const piece = new Set([d, y]);
-    for (const p of piece) {
-      if (rank[p]! < rank[y]!) return true;
-      for (const j of model.jointsOfPart[p]!) {
-        if (open[j] === 0 && model.carries[j]) for (const q of model.joins[j]!) piece.add(q);
-      }
-    }
-    return false;
-  }
-
   /** The same machine once more, for questions in the midst of a fixpoint. */
   private get other(): Machine {
     return (this.twin ??= new Machine(this.problem, this.start, this.facts));
@@ -222,29 +205,15 @@ export class Machine {
     const glues: Glue[] = [];
     for (let d = 0; d < n; d++) {
       if (allowed[m + d] === 1 || !hasBit(here, W, 0, d)) continue;
-      const y = this.onlyPayer(allowed, d);
+      const y = this.payers.only(allowed, d);
       if (y !== undefined && this.mustLeave(d)) glues.push([d, y]);
     }
     return glues;
   }
 
-  /** The one part that d can leave the frame with when it does not pay; undefined for none or several. */
-  private onlyPayer(allowed: Uint8Array, d: number): number | undefined {
-    const { m, rank, dearest, links } = this.facts;
-    let only: number | undefined;
-    for (let i = 0; i < rank[d]!; i++) {
-      const y = dearest[i]!;
-      if (allowed[m + y] === 0 || !links.isLinked(d, y)) continue;
-      if (!this.canLeaveWith(0, d, y)) continue;
-      if (only !== undefined) return undefined;
-      only = y;
-    }
-    return only;
-  }
-
   /** One round of lifts, the shallow ones first, and of what they let be opened; whether that was news. */
   private liftAll(allowed: Uint8Array, glues: readonly Glue[]): boolean {
-    if (this.markBarred()) for (const layer of this.layers) layer.isUntried = true;
+    if (this.waits.mark()) for (const layer of this.layers) layer.isUntried = true;
     for (let depth = 0; depth <= LAST; depth++) {
       const layer = this.layers[depth]!;
       if (!layer.isStale && !layer.isUntried) continue;
@@ -254,25 +223,6 @@ export class Machine {
       return true;
     }
     return false;
-  }
-
-  private isDone({ first }: Precedence): boolean {
-    return first.joint === undefined
-      ? this.lifted[first.part!] === 1
-      : this.layers[LAST]!.open[first.joint] === 1;
-  }
-
-  private areDone(orders: readonly Precedence[]): boolean {
-    for (let i = 0; i < orders.length; i++) if (!this.isDone(orders[i]!)) return false;
-    return true;
-  }
-
-  private isCut({ joint, battery, partedFrom }: Cut): boolean {
-    const { open, away } = this.layers[LAST]!;
-    if (open[joint] === 0) return false;
-    if (battery === undefined) return true;
-    if (partedFrom.length === 0) return this.lifted[battery] === 1;
-    return partedFrom.every((p) => hasBit(away, this.facts.W, battery, p));
   }
 
   private openAll(allowed: Uint8Array): void {
@@ -285,7 +235,7 @@ export class Machine {
     }
     for (let again = true; again;) {
       again = false;
-      this.isDead = this.problem.model.cuts.every((cut) => this.isCut(cut));
+      this.waits.look();
       let still = 0;
       for (let i = 0; i < left; i++) {
         const j = shut[i]!;
@@ -299,9 +249,8 @@ export class Machine {
   /** Opens a joint at every depth where it can be reached; whether that is the first of all. */
   private openOne(j: number): boolean {
     const { layers } = this;
-    const { W, afterPower, isOrdered, overJoint, host } = this.facts;
-    if (afterPower[j] === 1 && !this.isDead) return false;
-    if (isOrdered[j] === 1 && !this.areDone(this.problem.beforeJoint[j]!)) return false;
+    const { W, overJoint, host } = this.facts;
+    if (this.waits.holds(j)) return false;
     const isFirst = layers[LAST]!.open[j] === 0;
     for (let depth = LAST; depth >= 0; depth--) {
       const { open, away } = layers[depth]!;
@@ -313,33 +262,17 @@ export class Machine {
     return isFirst;
   }
 
-  /** The parts that no lift may take yet, for power or an order; whether they are others than before. */
-  private markBarred(): boolean {
-    const { barred, before } = this;
-    const { n, W, esd, isOrderedPart } = this.facts;
-    before.set(barred);
-    barred.fill(0);
-    setBit(barred, W, 0, this.facts.frame);
-    for (let p = 0; p < n; p++) {
-      const waits =
-        (esd[p] === 1 && !this.isDead) ||
-        (isOrderedPart[p] === 1 && !this.areDone(this.problem.beforePart[p]!));
-      if (waits) barred[p >> 5]! |= 1 << (p & 31);
-    }
-    for (let w = 0; w < W; w++) if (barred[w] !== before[w]) return true;
-    return false;
-  }
-
   /** All lifts out of stacks of one depth; whether that was news. */
   private liftFrom(depth: number, allowed: Uint8Array, glues: readonly Glue[]): boolean {
     const layer = this.layers[depth]!;
     const { n, topFirst } = this.facts;
     if (layer.here.every((word) => word === 0)) return false;
     layer.refresh(glues);
-    const { stop, barred } = this;
-    for (let w = 0; w < stop.length; w++) stop[w] = barred[w]! | ~layer.here[w]!;
-    if (depth === this.guard?.depth && this.isOutweighed(this.guard)) {
-      setBit(stop, stop.length, 0, this.guard.glue[0]);
+    const { stop, waits } = this;
+    for (let w = 0; w < stop.length; w++) stop[w] = waits.barred[w]! | ~layer.here[w]!;
+    const [d, y] = depth === this.guard?.depth ? this.guard.glue : [];
+    if (d !== undefined && layer.isOutweighed(this.problem.model, d, y!)) {
+      setBit(stop, stop.length, 0, d);
     }
     let grew = false;
     for (let i = 0; i < n; i++) {
@@ -360,7 +293,7 @@ export class Machine {
     kept.fill(0);
     const canRise = layer.rise(c, kept, stop);
     if (canRise && !layer.isNews(c, kept, 0, isNew)) return false;
-    if (canRise && this.takes(allowed, layer)) return this.lift(depth, c);
+    if (canRise && this.payers.takes(allowed, layer)) return this.lift(depth, c);
     // What has to take this component along cannot be lifted either.
     for (let w = 0; w < W; w++) stop[w]! |= layer.held[c * W + w]!;
     return false;
@@ -371,73 +304,6 @@ export class Machine {
     return depth < LAST && !hasBit(this.layers[depth + 1]!.here, this.facts.W, 0, c);
   }
 
-  /**
-   * Adds to `kept`, what comes along with a lift by all means: for each part that does not pay, what every dearer
-   * part that may pay for it would bring. False when there is none.
-   */
-  private takes(allowed: Uint8Array, layer: Layer): boolean {
-    const { kept, along } = this;
-    const { W } = this.facts;
-    along.set(kept);
-    for (let w = 0; w < W; w++) {
-      for (let bits = along[w]!; bits !== 0; bits &= bits - 1) {
-        const d = w * 32 + 31 - Math.clz32(bits & -bits);
-        if (allowed[layer.first + d] === 0 && !this.bringsPayer(allowed, layer, d)) return false;
-      }
-    }
-    return true;
-  }
-
-  private bringsPayer(allowed: Uint8Array, layer: Layer, d: number): boolean {
-    const { common, kept, brought } = this;
-    const { W, links, rank, dearest } = this.facts;
-    const { first } = layer;
-    common.fill(0xffffffff);
-    let any = false;
-    for (let i = 0; i < rank[d]!; i++) {
-      const y = dearest[i]!;
-      if (allowed[first + y] === 0 || !links.isLinked(d, y)) continue;
-      if (any && this.addsNothing(d, y)) continue;
-      if (!this.brings(layer, d, y)) continue;
-      if (any && isWithin(common, 0, brought, 0, W)) continue;
-      if (!this.canLeaveWith(layer.depth, d, y)) continue;
-      any = true;
-      let isMore = false;
-      for (let w = 0; w < W; w++) {
-        common[w]! &= brought[w]!;
-        if ((common[w]! & ~kept[w]!) !== 0) isMore = true;
-      }
-      if (!isMore) return true;
-    }
-    if (any) for (let w = 0; w < W; w++) kept[w]! |= common[w]!;
-    return any;
-  }
-
-  /** Whether what links d and y has all that every other part that may pay for d brings. */
-  private addsNothing(d: number, y: number): boolean {
-    const { common, kept } = this;
-    const between = this.facts.links.bridges(d, y);
-    for (let w = 0; w < between.length; w++) {
-      const own = y >> 5 === w ? 1 << (y & 31) : 0;
-      if ((common[w]! & ~(between[w]! | kept[w]! | own)) !== 0) return false;
-    }
-    return true;
-  }
-
-  /** What a part that pays for d brings along, into `brought`; false when that cannot be lifted. */
-  private brings(layer: Layer, d: number, y: number): boolean {
-    const { brought, stop } = this;
-    brought.fill(0);
-    if (!layer.rise(y, brought, stop)) return false;
-    const between = this.facts.links.bridges(d, y);
-    for (let v = 0; v < between.length; v++) {
-      for (let bits = between[v]!; bits !== 0; bits &= bits - 1) {
-        if (!layer.rise(v * 32 + 31 - Math.clz32(bits & -bits), brought, stop)) return false;
-      }
-    }
-    return true;
-  }
-
   /** Component c is lifted, and all of its depth that is not in `kept` stays; whether that was news. */
   private lift(depth: number, c: number): boolean {
     const { kept, layers } = this;
@@ -445,7 +311,7 @@ export class Machine {
     const { from, word, mask } = this.facts.heeds;
     const { here, left, held } = layers[depth]!;
     if (!layers[depth]!.isNews(c, kept, 0, this.isNew(depth, c))) return false;
-    const deeper = Math.min(depth + 1, LAST);
+    const deeper = deeperThan(depth);
     for (let v = 0; v < W; v++) {
       layers[deeper]!.here[v]! |= held[c * W + v]!;
       for (let bits = held[c * W + v]!; bits !== 0; bits &= bits - 1) {

@@ -12,7 +12,7 @@ import {
   type State,
 } from "../rules/index.ts";
 import type { Timer } from "./budget.ts";
-import { DEPTHS, depthsAt } from "./elements.ts";
+import { deeperThan, depthsAt } from "./elements.ts";
 
 export interface Realised {
   readonly work: number;
@@ -315,7 +315,7 @@ class Run {
     const { model } = this.problem;
     const below = new Set(group.map((p) => model.below[p]![0]));
     this.below = [...below].filter((p) => p !== undefined && p !== model.frame) as number[];
-    for (const p of group) this.depth[p] = Math.min(this.depth[p]! + 1, DEPTHS - 1);
+    for (const p of group) this.depth[p] = deeperThan(this.depth[p]!);
     this.spreadReady();
   }
 

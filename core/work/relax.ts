@@ -4,7 +4,7 @@ import { Machine } from "./machine.ts";
 
 /**
  * The relaxed machine of a problem, asked with sets of *elements*. A plan has the element of each joint
- * that it opens, and one for each part that *pays* for a lift (see `relaxationOf`). A plan's work is
+ * that it opens, and one for each part that *pays* for a lift (see `Machine`). A plan's work is
  * never below the cost of its elements, and the goal can always be closed with them: so when it cannot be
  * closed without some elements, every plan has one of these.
  */
