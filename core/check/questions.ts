@@ -1,4 +1,3 @@
-import { KEY_BUDGET } from "../work/index.ts";
 import type { About, Finding, Guide, PartKind } from "../guide/index.ts";
 import { type DownStep, moveOf, type Plan, planJob } from "../plan/index.ts";
 import {
@@ -12,6 +11,7 @@ import {
   problemOf,
   type State,
 } from "../rules/index.ts";
+import { KEY_BUDGET } from "../work/index.ts";
 
 /** Minutes from which a lead, a tape or a pad is priced like a module. */
 const MODULE_MINUTES = 0.3;

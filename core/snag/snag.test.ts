@@ -21,6 +21,8 @@ function snag(
   const from = savedState(model, state);
   return snagOf(model, { job: { for: ["fan"] }, from, stuck: "fan", ...more });
 }
+/** All that the fan hangs on in the small machine. */
+const TICKED = ["base-screws", "base-clips", "base", "battery-plug", "fan-plug", "fan-screws"];
 const ids = (suspects: readonly Suspect[]): string[] => suspects.map(({ id }) => id);
 
 test("what is not ticked still holds, and nothing else is suspected then", () => {
@@ -41,7 +43,6 @@ test("what lies over it is named", () => {
 });
 
 test("all ticked: the joints most easily missed, hidden ones first", () => {
-  const all = ["base-screws", "base-clips", "base", "battery-plug", "fan-plug", "fan-screws"];
   const guide = smallGuide();
   const hiding: Guide = {
     ...guide,
@@ -50,22 +51,14 @@ test("all ticked: the joints most easily missed, hidden ones first", () => {
       "fan-plug": plug(["board", "fan"], { hidden: "under the foil" }),
     },
   };
-  expect(ids(snag(guide, all))).toEqual(["fan-screws", "fan-plug"]);
-  const suspects = snag(hiding, all);
+  expect(ids(snag(guide, TICKED))).toEqual(["fan-screws", "fan-plug"]);
+  const suspects = snag(hiding, TICKED);
   expect(ids(suspects)).toEqual(["fan-plug", "fan-screws"]);
   expect(suspects.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
 });
 
 test("nearness to where it binds and what this shop missed before weigh in", () => {
-  const all = [
-    "base-screws",
-    "base-clips",
-    "base",
-    "battery-plug",
-    "fan-plug",
-    "fan-screws",
-    "more",
-  ];
+  const all = [...TICKED, "more"];
   const guide = smallGuide();
   const at = (x: number): Partial<GuideJoint> => ({ at: [{ view: "top", x, y: 10 }] });
   const placed: Guide = {
@@ -85,15 +78,7 @@ test("nearness to where it binds and what this shop missed before weigh in", () 
 
 test("all ticked: a plug that is merely under what comes off stands before one in plain sight", () => {
   const guide = smallGuide();
-  const all = [
-    "base-screws",
-    "base-clips",
-    "base",
-    "battery-plug",
-    "fan-plug",
-    "fan-screws",
-    "tail",
-  ];
+  const all = [...TICKED, "tail"];
   const joints = { ...guide.joints, tail: plug(["board", "fan"]) };
   const under = { ...guide, joints, covers: [...guide.covers, { part: "shade", over: ["tail"] }] };
   const shade = { name: "Shade", kind: "shield", on: "fan" } as const;

@@ -5,15 +5,15 @@ import {
   isReached,
   type Move,
   modelOf,
-  moveWork,
   type Problem,
   problemOf,
   type State,
+  worksOf,
 } from "../rules/index.ts";
 import { elementsOf } from "./elements.ts";
 import { legalMoves } from "./exact.ts";
-import { relaxationOf } from "./relax.ts";
-import { randomCase } from "../../testing/random-guide.ts";
+import { type Relaxation, relaxationOf } from "./relax.ts";
+import { randomCase, randomOuterCase } from "../../testing/random-guide.ts";
 
 /** Legal moves at random until the goal is reached; undefined when they lead nowhere. */
 function wander(problem: Problem, start: State, random: () => number): Move[] | undefined {
@@ -29,14 +29,24 @@ function wander(problem: Problem, start: State, random: () => number): Move[] | 
   return moves;
 }
 
-function workOf(problem: Problem, start: State, moves: readonly Move[]): number {
-  let state = start;
-  let work = 0;
-  for (const move of moves) {
-    work += moveWork(problem.model, state, move);
-    state = after(state, move);
-  }
-  return work;
+const workOf = ({ model }: Problem, start: State, moves: readonly Move[]): number =>
+  worksOf(model, start, moves).reduce((sum, work) => sum + work, 0);
+
+type Case = ReturnType<typeof randomCase>;
+
+function problemIn({ guide, job }: Case): Problem {
+  const problem = problemOf(modelOf(guide), job);
+  if (!problem.ok) throw new Error(problem.error.type);
+  return problem.value;
+}
+
+/** The relaxed machine of a seeded case that is closed, and the set of all that is usable in it. */
+function closed(seed: number): { relaxation: Relaxation; all: Uint8Array } {
+  const problem = problemIn(randomCase(seed, 9));
+  const relaxation = relaxationOf(problem, closedMachine(problem.model));
+  const all = new Uint8Array(relaxation.size);
+  for (const e of relaxation.usable) all[e] = 1;
+  return { relaxation, all };
 }
 
 /** The states that some moves lead to, on the way to which the machine is left lying in pieces. */
@@ -47,33 +57,43 @@ function starts(problem: Problem, moves: readonly Move[]): State[] {
 }
 
 describe("the elements of any plan, however foolish", () => {
-  test.each([6, 9, 12])("close the goal, and cost no more than it, up to %i parts", (most) => {
+  /** Plans wandered at random from a closed machine and from one that lies in pieces; how many there were. */
+  function wanderAll(seed: number, drawn: Case): number {
+    const problem = problemIn(drawn);
+    const random = seeded(seed);
+    const first = wander(problem, closedMachine(problem.model), random);
     let plans = 0;
-    for (let seed = 1; seed <= 400; seed++) {
-      const { guide, job } = randomCase(seed, most);
-      const problem = problemOf(modelOf(guide), job);
-      if (!problem.ok) throw new Error(problem.error.type);
-      const random = seeded(seed);
-      const first = wander(problem.value, closedMachine(problem.value.model), random);
-      for (const start of first ? starts(problem.value, first) : []) {
-        const moves = wander(problem.value, start, random);
-        if (!moves) continue;
-        const relaxation = relaxationOf(problem.value, start);
-        const elements = elementsOf(problem.value, start, moves);
-        const allowed = new Uint8Array(relaxation.size);
-        let cost = 0;
-        for (const e of elements) {
-          allowed[e] = 1;
-          cost += relaxation.cost[e]!;
-        }
-        plans += 1;
-        expect({ seed, reaches: relaxation.reaches(allowed) }).toEqual({ seed, reaches: true });
-        expect(cost).toBeLessThanOrEqual(workOf(problem.value, start, moves) + 1e-9);
-        for (const e of relaxation.plain)
-          expect({ seed, has: elements.has(e) || moves.length === 0 }).toEqual({ seed, has: true });
+    for (const start of first ? starts(problem, first) : []) {
+      const moves = wander(problem, start, random);
+      if (!moves) continue;
+      const relaxation = relaxationOf(problem, start);
+      const elements = elementsOf(problem, start, moves);
+      const allowed = new Uint8Array(relaxation.size);
+      let cost = 0;
+      for (const e of elements) {
+        allowed[e] = 1;
+        cost += relaxation.cost[e]!;
+      }
+      plans += 1;
+      expect({ seed, reaches: relaxation.reaches(allowed) }).toEqual({ seed, reaches: true });
+      expect(cost).toBeLessThanOrEqual(workOf(problem, start, moves) + 1e-9);
+      for (const e of moves.length === 0 ? [] : relaxation.plain) {
+        expect({ seed, has: elements.has(e) }).toEqual({ seed, has: true });
       }
     }
+    return plans;
+  }
+
+  test.each([6, 9, 12])("close the goal, and cost no more than it, up to %i parts", (most) => {
+    let plans = 0;
+    for (let seed = 1; seed <= 400; seed++) plans += wanderAll(seed, randomCase(seed, most));
     expect(plans).toBeGreaterThan(250);
+  });
+
+  test.each([6, 9])("with an outer battery or a plug to open too, up to %i parts", (most) => {
+    let plans = 0;
+    for (let seed = 1; seed <= 400; seed++) plans += wanderAll(seed, randomOuterCase(seed, most));
+    expect(plans).toBeGreaterThan(150);
   });
 });
 
@@ -81,16 +101,9 @@ describe("sets of which every plan has one", () => {
   test("what is left out when a set has grown: each of it, added, closes the goal", () => {
     let grown = 0;
     for (let seed = 1; seed <= 200; seed++) {
-      const { guide, job } = randomCase(seed, 9);
-      const problem = problemOf(modelOf(guide), job);
-      if (!problem.ok) throw new Error(problem.error.type);
-      const relaxation = relaxationOf(problem.value, closedMachine(problem.value.model));
+      const { relaxation, all } = closed(seed);
       const set = new Uint8Array(relaxation.size);
-      if (
-        !relaxation.reaches(Uint8Array.from(set, (_, e) => (relaxation.usable.includes(e) ? 1 : 0)))
-      )
-        continue;
-      if (!relaxation.grow(set, relaxation.usable)) continue;
+      if (!relaxation.reaches(all) || !relaxation.grow(set, relaxation.usable)) continue;
       grown += 1;
       expect(relaxation.reaches(set)).toBe(false);
       for (const e of relaxation.usable) {
@@ -103,23 +116,30 @@ describe("sets of which every plan has one", () => {
     expect(grown).toBeGreaterThan(100);
   });
 
+  test("cut off while it grows, a set still keeps the goal from being closed", () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const { relaxation, all } = closed(seed);
+      if (!relaxation.reaches(all)) continue;
+      for (const looks of [0, 2, 5]) {
+        let left = looks;
+        const set = new Uint8Array(relaxation.size);
+        if (!relaxation.grow(set, relaxation.usable, () => --left < 0)) continue;
+        expect({ seed, looks, reaches: relaxation.reaches(set) }).toMatchObject({ reaches: false });
+      }
+    }
+  });
+
   test("forced elements, asked all at once, are those that each by itself cannot be spared", () => {
     for (let seed = 1; seed <= 120; seed++) {
-      const { guide, job } = randomCase(seed, 9);
-      const problem = problemOf(modelOf(guide), job);
-      if (!problem.ok) throw new Error(problem.error.type);
-      const relaxation = relaxationOf(problem.value, closedMachine(problem.value.model));
-      const all = new Uint8Array(relaxation.size);
-      for (const e of relaxation.usable) all[e] = 1;
+      const { relaxation, all } = closed(seed);
       if (!relaxation.reaches(all)) continue;
       const oneByOne = relaxation.usable.filter((e) => {
         const without = all.slice();
         without[e] = 0;
         return !relaxation.reaches(without);
       });
-      expect([...relaxation.forced(relaxation.usable, () => false)].sort((a, b) => a - b)).toEqual(
-        oneByOne,
-      );
+      const forced = relaxation.forced(relaxation.usable, () => false);
+      expect([...forced].sort((a, b) => a - b)).toEqual(oneByOne);
     }
   });
 });
