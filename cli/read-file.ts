@@ -1,3 +1,4 @@
+import { parseJson } from "../core/base/parse-json.ts";
 import { fail, ok, type Result } from "../core/base/result.ts";
 import { readFileSync } from "node:fs";
 
@@ -16,10 +17,8 @@ export function readText(file: string): Result<string, CliError> {
   }
 }
 
+/** The value of a JSON text, to be read by its schema. */
 export function readJsonText(text: string): Result<unknown, CliError> {
-  try {
-    return ok(JSON.parse(text) as unknown);
-  } catch (error) {
-    return fail({ error: `this is not JSON: ${(error as Error).message}`, path: "" });
-  }
+  const value = parseJson(text);
+  return value.ok ? value : fail({ error: `this is not JSON: ${value.error}`, path: "" });
 }

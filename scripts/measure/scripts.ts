@@ -1,19 +1,33 @@
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
+import { reader, readJson } from "../../core/base/ajv.ts";
 import { print, root } from "./report.ts";
 
 interface Entry {
   readonly file: string;
   readonly imports?: readonly string[];
 }
+const readManifest = reader<Readonly<Record<string, Entry>>>({
+  type: "object",
+  additionalProperties: {
+    type: "object",
+    required: ["file"],
+    properties: {
+      file: { type: "string" },
+      imports: { type: "array", items: { type: "string" } },
+    },
+  },
+});
 
 /** All JavaScript the bench page loads: its route, the root, the entry and what they import. */
 export function measureScripts(): void {
   const manifest = path.join(root, "build/client/.vite/manifest.json");
   const client = path.join(root, "build/client");
   if (!existsSync(manifest)) throw new Error(`no ${manifest}; is build.manifest on?`);
-  const chunks = JSON.parse(readFileSync(manifest, "utf8")) as Record<string, Entry>;
+  const read = readJson(readManifest, readFileSync(manifest, "utf8"));
+  if (!read.ok) throw new Error(`${manifest} is another manifest than expected`);
+  const chunks = read.value;
   const wanted = Object.keys(chunks).filter((key) =>
     /entry\.client|app\/root\.tsx|routes\/bench\.tsx/.test(key),
   );
