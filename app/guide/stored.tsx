@@ -1,21 +1,23 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import type { FactChange } from "../../core/guide/index.ts";
+import type { FactChange, Finding } from "../../core/guide/index.ts";
 import { factChangeWords } from "../../core/words/index.ts";
+import { Findings } from "./findings.tsx";
 
 /** What came of taking a guide file in, as it is sent. */
 export interface StoredFile {
   readonly guideId: string;
   readonly version: { readonly number: number } | undefined;
   readonly changes: readonly FactChange[];
+  readonly blocked: readonly Finding[];
   readonly staysOn: readonly number[];
   readonly troubled: readonly number[];
 }
 
 /** Says which version a file has become, what differs, and what it means for the jobs under way. */
 export function Stored({ name, stored }: { name: string; stored: StoredFile }) {
-  const { guideId, version, changes, staysOn, troubled } = stored;
+  const { guideId, version, changes, blocked, staysOn, troubled } = stored;
   return (
     <Box role="status" sx={{ border: "1px solid var(--line)", borderRadius: "6px", p: 2, mb: 2 }}>
       {version === undefined ? (
@@ -29,6 +31,12 @@ export function Stored({ name, stored }: { name: string; stored: StoredFile }) {
         open it
       </Link>
       .
+      {blocked.length > 0 && (
+        <Box role="alert" sx={{ mt: 1, color: "var(--stop)" }}>
+          <b>These variants are wrong. Their codes are not to be used until they are mended:</b>
+          <Findings findings={blocked} />
+        </Box>
+      )}
       {staysOn.length > 0 && (
         <Typography sx={{ mt: 1 }}>
           Begun already, and going on with the version they began with: <Tickets list={staysOn} />.

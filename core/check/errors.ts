@@ -43,6 +43,18 @@ export function checkGuide(value: unknown): readonly Finding[] {
   return parsed.ok ? guideQuestions(parsed.value) : parsed.error;
 }
 
+/** The underside codes whose variants are wrong, each with its first error; the others can be used. */
+export function blockedVariants(
+  errors: readonly Finding[],
+): readonly { readonly code: string; readonly path: string }[] {
+  const found = new Map<string, string>();
+  for (const { path } of errors) {
+    const code = /^\/variants\/(.+?)\/patch/.exec(path)?.[1];
+    if (code !== undefined && !found.has(code)) found.set(code, path);
+  }
+  return [...found].map(([code, path]) => ({ code, path }));
+}
+
 function checkVariant(guide: Guide, code: string): readonly Finding[] {
   const variant = guideForCode(guide, code);
   const findings = variant.ok ? checkOne(variant.value) : variant.error;

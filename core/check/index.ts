@@ -1,1 +1,1 @@
-export { checkGuide, guideErrors } from "./errors.ts";
+export { blockedVariants, checkGuide, guideErrors } from "./errors.ts";

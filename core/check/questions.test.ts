@@ -126,6 +126,21 @@ test.each<[string, Guide, string]>([
     }),
     "/parts/frame",
   ],
+  [
+    "a part under another, while all that holds it is in reach",
+    {
+      ...small,
+      parts: { ...small.parts, plate: part("frame") },
+      joints: { ...small.joints, p: screws(["plate", "frame"]) },
+      covers: [...small.covers, { part: "plate", over: ["fan"] }],
+    },
+    `/covers/${small.covers.length}/over/0`,
+  ],
+  [
+    "a part that lies loose on another and over nothing",
+    withPart("sheet", part("board", { kind: "shield" })),
+    "/parts/sheet/on",
+  ],
 ])("%s", (_, guide, path) => {
   expect(asked(guide)).toContain(path);
 });

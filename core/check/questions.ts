@@ -42,6 +42,8 @@ export function guideQuestions(guide: Guide): readonly Finding[] {
     ...liveEarly(guide, model),
     ...plugsInPack(guide),
     ...ordersLikeCovers(model),
+    ...bareJoints(model),
+    ...liesLoose(model),
   ];
   const answers = guide.answers ?? {};
   const paths = new Set(asked.map(({ path }) => path));
@@ -288,4 +290,35 @@ const ordersLikeCovers = (model: Model): readonly Finding[] =>
       return [];
     }
     return [question(`/orders/${i}`, { type: "order-or-cover", part: first, under: then })];
+  });
+
+/** A part that is covered, while all that holds it is not: a cover of the joints, or an order, is likely forgotten. */
+const bareJoints = (model: Model): readonly Finding[] =>
+  model.guide.covers.flatMap(({ part, over }, i) => {
+    const x = model.partOf.get(part)!;
+    return over.flatMap((id, k) => {
+      const p = model.partOf.get(id);
+      if (p === undefined) return [];
+      const holding = model.jointsOfPart[p]!.filter(
+        (j) => !model.permanent[j] && !model.joins[j]!.includes(x),
+      );
+      const isBare = (j: number): boolean => {
+        const orders = model.guide.orders.filter(({ then }) => then === model.jointIds[j]);
+        return !model.overJoint[j]!.includes(x) && !orders.some(({ first }) => first === part);
+      };
+      if (holding.length === 0 || !holding.every(isBare)) return [];
+      const joints = holding.map((j) => model.jointIds[j]!);
+      const path = `/covers/${i}/over/${k}`;
+      return [question(path, { type: "joints-bare", part, under: id, joints })];
+    });
+  });
+
+/** A part that nothing holds, no lead, and that covers nothing but what it lies on. */
+const liesLoose = (model: Model): readonly Finding[] =>
+  model.partIds.flatMap((id, p) => {
+    const { on, kind } = model.guide.parts[id]!;
+    if (on === undefined || kind === "cable" || kind === "antenna") return [];
+    if (model.guide.covers.some(({ part }) => part === id)) return [];
+    if (model.jointsOfPart[p]!.some((j) => model.rigid[j] || model.permanent[j])) return [];
+    return [question(`/parts/${id}/on`, { type: "lies-loose", part: id, on })];
   });

@@ -59,6 +59,13 @@ export type About =
   | { readonly type: "live-early"; readonly joint: string; readonly plug: string }
   | { readonly type: "plug-in-pack"; readonly joint: string }
   | { readonly type: "order-or-cover"; readonly part: string; readonly under: string }
+  | {
+      readonly type: "joints-bare";
+      readonly part: string;
+      readonly under: string;
+      readonly joints: readonly string[];
+    }
+  | { readonly type: "lies-loose"; readonly part: string; readonly on: string }
   | { readonly type: "answer-idle" };
 
 /** A fact that may be in the way of others. */

@@ -20,9 +20,13 @@ export function setOf(moves: readonly number[], size: number): Moves {
 
 /**
  * For each move, the moves that come before it in every order: all that it needs and what those
- * need, and of a set of which one is enough, what every one of the set brings along.
+ * need, and of a set of which one is enough, what every one of the set brings along. When it `isOver`
+ * there may be more than was found.
  */
-export function alwaysBefore(needs: readonly Needs[]): readonly Moves[] {
+export function alwaysBefore(
+  needs: readonly Needs[],
+  isOver: () => boolean = () => false,
+): readonly Moves[] {
   const size = needs.length;
   const before = needs.map(() => setOf([], size));
   const withIts = (k: number): Moves => {
@@ -43,7 +47,7 @@ export function alwaysBefore(needs: readonly Needs[]): readonly Moves[] {
     all: members(all, size),
     anyOf: anyOf.map((set) => members(set, size)),
   }));
-  for (let again = true; again;) {
+  for (let again = true; again && !isOver();) {
     again = false;
     for (const [i, { all, anyOf }] of lists.entries()) {
       for (const k of all) if (add(before[i]!, withIts(k))) again = true;

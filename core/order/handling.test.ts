@@ -193,14 +193,18 @@ test("out of budget, the order is still legal and no worse than the one given", 
     const start = closedMachine(problem.model);
     const { best } = leastWork(problem, start);
     if (!best) continue;
-    const { moves } = leastHandling(problem, start, best.moves, 1);
-    expect(handlingOf(problem.model, moves).minutes).toBeLessThanOrEqual(
-      handlingOf(problem.model, best.moves).minutes + 1e-9,
-    );
-    let state = start;
-    for (const move of moves) {
-      expect({ seed, block: blockOf(problem, state, move) }).toEqual({ seed, block: undefined });
-      state = after(state, move);
+    for (const looks of [0, 1, 2, 3, 5, 8, Infinity]) {
+      let looked = 0;
+      const isOver = (): boolean => ++looked > looks;
+      const { moves } = leastHandling(problem, start, best.moves, 1, isOver);
+      expect(handlingOf(problem.model, moves).minutes).toBeLessThanOrEqual(
+        handlingOf(problem.model, best.moves).minutes + 1e-9,
+      );
+      let state = start;
+      for (const move of moves) {
+        expect({ seed, block: blockOf(problem, state, move) }).toEqual({ seed, block: undefined });
+        state = after(state, move);
+      }
     }
   }
 });

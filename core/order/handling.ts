@@ -73,7 +73,8 @@ interface Link {
  * costs no change and no turn is made at once, but for a release inside a group that is still to be
  * lifted and that could pull it apart (see `Wholes`): it takes nothing away from the others. Only changes and turns are branched on, one move
  * for each tool and posture (the others of its kind then follow at once), cheapest first. Past
- * `budget` nodes, or when it `isOver`, the deepest order is finished greedily: `exact` is then false.
+ * `budget` nodes, or when it `isOver`, the deepest order is finished greedily: `exact` is then false. Where
+ * it is over before the search can begin, the plan's own order stands.
  */
 export function leastHandling(
   problem: Problem,
@@ -82,12 +83,37 @@ export function leastHandling(
   budget = Math.min(20_000, Math.ceil(4e7 / plan.length ** 2)),
   isOver: () => boolean = () => false,
 ): Ordered {
-  const search = new OrderSearch(problem, start, plan);
+  const grounds = groundsOf(problem, start, plan, isOver);
+  if (!grounds) return { moves: plan, exact: false };
+  const search = new OrderSearch(problem, plan, grounds);
   const { order, exact } = search.run(budget, isOver);
   const moves = order.map((i) => plan[i]!);
   const isBetter =
     handlingOf(problem.model, moves).minutes <= handlingOf(problem.model, plan).minutes;
   return { moves: isBetter ? moves : plan, exact };
+}
+
+/** What the search goes by. */
+interface Grounds {
+  readonly needs: readonly Needs[];
+  readonly before: readonly Moves[];
+  readonly wholes: Wholes;
+}
+
+/** What the search of an order goes by; undefined when it is over before that is known. */
+function groundsOf(
+  problem: Problem,
+  start: State,
+  plan: readonly Move[],
+  isOver: () => boolean,
+): Grounds | undefined {
+  if (isOver()) return undefined;
+  const needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
+  const before = alwaysBefore(needs, isOver);
+  if (isOver()) return undefined;
+  const works = worksOf(problem.model, start, plan);
+  const wholes = new Wholes(problem.model, start, plan, before, works);
+  return isOver() ? undefined : { needs, before, wholes };
 }
 
 class OrderSearch {
@@ -110,13 +136,10 @@ class OrderSearch {
   private readonly waiting = new Heap<Node>((a, b) => a.least - b.least || a.left - b.left);
   private readonly seen = new Map<string, Node[]>();
 
-  constructor(problem: Problem, start: State, plan: readonly Move[]) {
-    const { model } = problem;
+  constructor({ model }: Problem, plan: readonly Move[], { needs, before, wholes }: Grounds) {
     this.size = plan.length;
     this.words = Math.ceil(plan.length / 32);
-    const needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
-    const before = alwaysBefore(needs);
-    this.wholes = new Wholes(model, start, plan, before, worksOf(model, start, plan));
+    this.wholes = wholes;
     this.needed = Uint32Array.from(needs.flatMap(({ all }) => [...all]));
     this.anyOf = needs.map(({ anyOf }) => Uint32Array.from(anyOf.flatMap((set) => [...set])));
     const tools = plan.map((move) => moveTool(model, move));

@@ -92,6 +92,10 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `the socket of "${about.joint}" sits on the pack itself. Is it the board that the plug sits on?`;
     case "order-or-cover":
       return `"${about.part}" must come before "${about.under}", but does not lie over it. Does it? Then write a cover.`;
+    case "joints-bare":
+      return `"${about.part}" lies over "${about.under}", but what holds that (${about.joints.join(", ")}) can be opened under it. Does it lie over these too, or must it come first?`;
+    case "lies-loose":
+      return `"${about.part}" lies loose on "${about.on}" and over nothing else. What else does it lie over?`;
     case "answer-idle":
       return "answers a question that is not asked; take it out";
     default:

@@ -133,6 +133,11 @@ export function defineTables(sequelize: Sequelize) {
       hash: key(text()),
       body: text(),
     }),
+    blockedCodes: table<{ hash: string; code: string; path: string }>("blocked_codes", {
+      hash: key(text()),
+      code: key(text()),
+      path: text(),
+    }),
     guideVersions: table<GuideVersionRow>("guide_versions", {
       guideId: key(text()),
       number: key(number()),

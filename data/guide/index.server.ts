@@ -1,5 +1,6 @@
 export {
   addVersion,
+  type BlockedCode,
   bodyOf,
   currentHash,
   currentHashes,

@@ -3,7 +3,7 @@ import { type Guide, guideForCode, parseGuideText } from "../../core/guide/index
 import { type Model, modelOf } from "../../core/rules/index.ts";
 import type { GuideTrouble } from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
-import { bodyByHash } from "./versions.server.ts";
+import { blockedAt, bodyByHash } from "./versions.server.ts";
 
 /** Versions never change, so what was read once stays read; of too many the oldest is dropped. */
 class Kept<T> {
@@ -54,6 +54,8 @@ async function readModel(
   const whole = await guideVersion(db, hash);
   if (!whole.ok) return whole;
   const variant = guideForCode(whole.value, code);
+  const blocked = await blockedAt(db, hash, code);
+  if (blocked !== undefined) return fail({ type: "guide-broken", version: hash, path: blocked });
   if (variant.ok) return ok(modelOf(variant.value));
   const [first] = variant.error;
   return first?.about.type === "code-unknown"

@@ -66,6 +66,23 @@ export async function bodyByHash(db: Database, hash: string): Promise<string | u
   return (await db.tables.guideBodies.findByPk(hash, { raw: true }))?.body;
 }
 
+/** An underside code that is not to be used in a version, because its variant is wrong. */
+export interface BlockedCode {
+  readonly code: string;
+  /** Where in the guide file the first error is. */
+  readonly path: string;
+}
+
+/** Where the variant of a code is wrong in a version; undefined: it is not. */
+export async function blockedAt(
+  db: Database,
+  hash: string,
+  code: string,
+): Promise<string | undefined> {
+  const row = await db.tables.blockedCodes.findOne({ where: { hash, code }, raw: true });
+  return row?.path;
+}
+
 /** The guide that answers to an underside code, and the code as the guide writes it. */
 export async function guideOfCode(
   db: Database,
@@ -93,12 +110,13 @@ export interface CodeTaken {
 }
 
 /**
- * Writes a guide as the next version; its codes lead to it from now on. Gives the version, or, with
- * nothing written that lasts, the code that is another guide's: the caller's transaction is to end.
+ * Writes a guide as the next version; its codes lead to it from now on, and the blocked ones of them
+ * say so. Gives the version, or, with nothing written that lasts, the code that is another guide's: the caller's transaction is to end.
  */
 export async function addVersion(
   db: Database,
   guide: Guide,
+  blocked: readonly BlockedCode[],
   stamp: { readonly at: string; readonly by: string | undefined; readonly why: string },
   transaction: Transaction,
 ): Promise<GuideVersion | CodeTaken> {
@@ -112,6 +130,11 @@ export async function addVersion(
   }
   await tables.guides.findOrCreate({ where: { id: guideId }, transaction });
   await tables.guideBodies.findOrCreate({ where: { hash }, defaults: { hash, body }, transaction });
+  await tables.blockedCodes.destroy({ where: { hash }, transaction });
+  await tables.blockedCodes.bulkCreate(
+    blocked.map((one) => ({ hash, ...one })),
+    { transaction },
+  );
   const [last] = await db.select<{ number: number | null }>(
     "SELECT MAX(number) AS number FROM guide_versions WHERE guideId = $guideId",
     { guideId },

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
+import { blockedVariants } from "../../core/check/index.ts";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import {
   type FactChange,
@@ -29,6 +30,8 @@ export interface StoredGuide {
   readonly version: GuideVersion | undefined;
   /** What differs in facts from the version before; none for a first one. */
   readonly changes: readonly FactChange[];
+  /** What is wrong with variants: their codes alone are not to be used. */
+  readonly blocked: readonly Finding[];
   /** Open tickets whose job has begun with an older version, and stays on it. */
   readonly staysOn: readonly number[];
   /** Open tickets that have not begun, and whose job this version cannot do: they say why. */
@@ -37,7 +40,7 @@ export interface StoredGuide {
 
 /**
  * Takes a guide file in as the next version of its guide, or says why not: a guide with errors never
- * gets in. Jobs that have begun stay on their version; those that have not go by the new one.
+ * gets in; a variant with errors blocks its own code only. Jobs that have begun stay on their version; those that have not go by the new one.
  */
 export async function storeGuide(
   act: Act,
@@ -47,15 +50,18 @@ export async function storeGuide(
   const parsed = parseGuide(file);
   if (!parsed.ok) return parsed;
   const errors = await checkAside(file);
-  if (errors.length > 0) return fail(errors);
+  const blocked = blockedVariants(errors);
+  if (errors.some(({ path }) => !path.startsWith("/variants/"))) return fail(errors);
   const guide = parsed.value;
   const before = await currentHash(act.db, guide.id);
   if (before === bodyOf(guide).hash) {
-    const none = { changes: [], staysOn: [], troubled: [] };
+    const none = { changes: [], blocked: errors, staysOn: [], troubled: [] };
     return ok({ guideId: guide.id, version: undefined, ...none });
   }
   const stamp = { ...stampOf(act), why };
-  const added = await act.db.write((transaction) => addVersion(act.db, guide, stamp, transaction));
+  const added = await act.db.write((transaction) =>
+    addVersion(act.db, guide, blocked, stamp, transaction),
+  );
   if ("type" in added) {
     const about = { type: "code-taken", code: added.code, by: added.by } as const;
     return fail([{ level: "error", path: "/codes", about }]);
@@ -64,6 +70,7 @@ export async function storeGuide(
     guideId: guide.id,
     version: added,
     changes: await changesSince(act.db, before, guide),
+    blocked: errors,
     staysOn: await ticketsOnOther(act.db, guide.id, added.hash),
     troubled: await renewLines(act.db, added),
   });

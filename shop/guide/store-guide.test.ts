@@ -38,6 +38,22 @@ test("a guide with errors is not stored, and says where", async () => {
   expect(await versionsOf(shop.db, TERN)).toHaveLength(1);
 });
 
+test("a variant that is wrong blocks its own code, and no other", async () => {
+  const code = "MT15-Z";
+  const sister = (patch: object) => ({ [code]: { about: "a sister", patch } });
+  done(await store({ ...tern(), variants: sister({ model: "Tern 15 Z" }) }));
+  const before = await shop.atBench({ code });
+  const wrong = { covers: [{ part: "fan", over: ["no-such-plug"] }] };
+  const stored = done(await store({ ...tern(), variants: sister(wrong) }));
+  expect(stored.blocked).toMatchObject([{ path: `/variants/${code}/patch/covers/0/over/0` }]);
+  expect(stored.version).toMatchObject({ number: 3 });
+  expect(stored.troubled).toEqual([before]);
+  expect(await benchPage(shop.act(), before)).toMatchObject({ error: { type: "guide-broken" } });
+  const fresh = await shop.atBench();
+  expect((await benchPage(shop.act(), fresh)).ok).toBe(true);
+  await expect(shop.atBench({ code })).rejects.toThrow();
+});
+
 test("the same file again changes nothing", async () => {
   expect(done(await store(tern()))).toMatchObject({ version: undefined, changes: [] });
   expect(await versionsOf(shop.db, TERN)).toHaveLength(1);
