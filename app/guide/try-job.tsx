@@ -27,7 +27,7 @@ export function TryJob({
   /** The ticket whose job is being changed, if the page was opened from one. */
   favourite: number | undefined;
 }) {
-  const asked = usePlans(guide, job);
+  const { asked, isSharpening } = usePlans(guide, job);
   const plans = asked.state === "done" ? asked.value : undefined;
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "300px 1fr", gap: 3 }}>
@@ -40,7 +40,8 @@ export function TryJob({
         )}
         <Typography role="status" sx={{ color: "var(--soft)", minHeight: 24 }}>
           {asked.state === "working" && "Planning"}
-          {plans && `Planned in ${Math.round(plans.ms)} ms`}
+          {plans &&
+            `Planned in ${Math.round(plans.ms)} ms${isSharpening ? "; looking for less work" : ""}`}
           {asked.state === "failed" && "Planning broke off. Change the choice, or reload the page."}
         </Typography>
         {plans && !plans.short.ok && (

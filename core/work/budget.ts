@@ -10,6 +10,8 @@ const clock = (): number => performance.now();
 const SERVER_BUDGET: Budget = { ms: 2000, now: clock };
 /** A plan that somebody waits for, who has just pressed a key. */
 export const KEY_BUDGET: Budget = { ms: 300, now: clock };
+/** A plan that was not proven in its time, sharpened while nobody waits. */
+export const SHARPENING_BUDGET: Budget = { ms: 20_000, now: clock };
 
 /** What of the time is for least work; the rest is for the order of the steps. */
 const WORK_SHARE = 0.85;

@@ -3,16 +3,19 @@ import { guideErrors } from "../../core/check/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
 import type { Job, JobError } from "../../core/rules/index.ts";
+import { SHARPENING_BUDGET } from "../../core/work/index.ts";
 
 /** A job to be planned on a machine that is closed, or as it lies on the bench now. */
 export interface PlanTask {
   readonly guide: Guide;
   readonly job: Job;
   readonly from?: SavedState;
+  /** Whether nobody waits, so that there is time to prove it. */
+  readonly isSharpening?: boolean;
 }
 
 /** What a worker of the pool runs: the core's planner, and the check of a guide; nothing else. */
-export const planTask = ({ guide, job, from }: PlanTask): Result<Plan, JobError> =>
-  planJob(guide, job, from);
+export const planTask = ({ guide, job, from, isSharpening }: PlanTask): Result<Plan, JobError> =>
+  planJob(guide, job, from, isSharpening === true ? SHARPENING_BUDGET : undefined);
 
 export const checkTask = (file: unknown): readonly Finding[] => guideErrors(file);

@@ -7,11 +7,14 @@ import type { GuideTrouble } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { modelFor } from "../../data/guide/index.server.ts";
 import { keepPlan, keptPlan } from "../../data/plan/index.server.ts";
-import { planAside } from "./pool.server.ts";
+import { planAside, sharpenAside } from "./pool.server.ts";
 
 export type PlanError = GuideTrouble | JobError;
 
-/** The plan of a job on a closed machine: made once, then kept by guide version, code and job. */
+/**
+ * The plan of a job on a closed machine: made once, then kept by guide version, code and job. One that
+ * is not proven in its time is sharpened while nobody waits, and the better one kept.
+ */
 export async function planFor(
   db: Database,
   guide: PinnedGuide,
@@ -37,6 +40,21 @@ async function makePlan(
   task: Parameters<typeof planAside>[0],
 ): Promise<Result<Plan, JobError>> {
   const plan = await planAside(task);
-  if (plan.ok) await keepPlan(db, key, plan.value);
+  if (plan.ok) {
+    await keepPlan(db, key, plan.value);
+    if (!plan.value.proven) void sharpen(db, key, task, plan.value);
+  }
   return plan;
+}
+
+async function sharpen(
+  db: Database,
+  key: string,
+  task: Parameters<typeof planAside>[0],
+  known: Plan,
+): Promise<void> {
+  const plan = await sharpenAside(task);
+  if (!plan || plan.work > known.work || plan.bound < known.bound) return;
+  // A shop that is closing loses the proof, nothing else.
+  await keepPlan(db, key, plan).catch(() => undefined);
 }

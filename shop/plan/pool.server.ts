@@ -29,6 +29,18 @@ export async function planAside(task: PlanTask): Promise<Result<Plan, JobError>>
   return (await aside.run(task, { name: "planTask" })) as Result<Plan, JobError>;
 }
 
+/** Plans a job once more with time to prove it; undefined where there are no workers, or they are ending. */
+export async function sharpenAside(task: PlanTask): Promise<Plan | undefined> {
+  const aside = workers();
+  if (!aside) return undefined;
+  const plan = aside.run({ ...task, isSharpening: true }, { name: "planTask" });
+  const made = await plan.then(
+    (value: Result<Plan, JobError>) => value,
+    () => undefined,
+  );
+  return made?.ok ? made.value : undefined;
+}
+
 /** Checks a guide file aside. */
 export async function checkAside(file: unknown): Promise<readonly Finding[]> {
   const aside = workers();
