@@ -88,7 +88,10 @@ function gatesAgain(guide: Guide, plan: Plan): Plan["gates"] {
   }
   return plan.up.flatMap((step, i) => {
     if (step.do !== "place") return [];
-    const [before, behind] = [states[plan.down.length - i]!, states[plan.down.length - i - 1]!];
+    const at = plan.down.findLastIndex(
+      (down) => down.do === "lift" && down.parts.join() === step.parts.join(),
+    );
+    const [before, behind] = [states[at + 1]!, states[at]!];
     const joints = plan.up
       .slice(0, i)
       .flatMap((other) => (other.do === "make" ? [other.joint] : []))

@@ -86,12 +86,16 @@ export class NaiveBench {
     return checks;
   }
 
+  private canTry(because: readonly string[]): boolean {
+    return because.every((id) => !this.isOpen(id) && !this.isApart(this.machine, id));
+  }
+
   /** Checks of a round that are not passed or set aside; with the cover off only what can be tried. */
   left(round: Round): string[] {
     return [...this.checks()].flatMap(([what, because]) => {
       const result = this.results.get(`${round}:${what}`);
       if (result === "pass" || result === "na") return [];
-      return round === "shut" || because.every((id) => !this.isOpen(id)) ? [what] : [];
+      return round === "shut" || this.canTry(because) ? [what] : [];
     });
   }
 
@@ -183,12 +187,37 @@ export class NaiveBench {
     return { ...this.machine, stacks };
   }
 
-  /** Whether a build-up step, turned round, is a legal step of a strip-down. */
+  private isAppliedFirst(id: string): boolean {
+    const joint = this.joint(id)!;
+    if (joint.kind !== "adhesive" && joint.kind !== "tape") return false;
+    return joint.apply === "before" || (joint.apply === undefined && joint.kind === "adhesive");
+  }
+  /** Whether the parts of a joint lie in several stacks. */
+  isApart(at: Bench, id: string): boolean {
+    return new Set(this.joint(id)!.joins.map((part) => this.rules.stackOf(at, part))).size > 1;
+  }
+
+  /**
+   * Whether a build-up step, turned round, is a legal step of a strip-down; what was applied to parts
+   * that are apart holds nothing yet, and a place that brings two of them together waits for it.
+   */
   isLegalMirror(move: Placed): boolean {
     const after = this.mirrored(move);
     const still = this.moves.filter((one) => !one.back && one !== move);
     const lifted = new Set(still.flatMap(({ step }) => (step.do === "lift" ? step.parts : [])));
-    return this.rules.may({ ...after, lifted }, move.step);
+    const own = move.step.do === "release" ? move.step.joint : undefined;
+    const joints = Object.keys(this.guide.joints).filter((id) => id !== own);
+    const applied = joints.filter((id) => this.isAppliedFirst(id) && this.isApart(this.machine, id));
+    const isBrought = (id: string): boolean => {
+      const stacks = (at: Bench) =>
+        new Set(this.joint(id)!.joins.map((part) => this.rules.stackOf(at, part))).size;
+      return stacks(after) < stacks(this.machine);
+    };
+    const waits = still.some(
+      ({ step }) => step.do === "release" && applied.includes(step.joint) && isBrought(step.joint),
+    );
+    const open = new Set([...after.open, ...applied]);
+    return !waits && this.rules.may({ ...after, open, lifted }, move.step);
   }
 
   /** Joints made in this build-up that a place would cover, reachable until then and not confirmed. */
@@ -313,7 +342,7 @@ export class NaiveBench {
     if (this.phase !== "up" || !because) return false;
     if (entry.result === "na" && (entry.note ?? "").trim() === "") return false;
     if (entry.round === "shut" && this.moves.some(({ back }) => !back)) return false;
-    return because.every((id) => !this.isOpen(id));
+    return this.canTry(because);
   }
 
   private do(entry: Entry): void {
@@ -347,7 +376,7 @@ export class NaiveBench {
         this.results.set(`${entry.round}:${entry.what}`, entry.result);
         break;
       case "rework":
-        this.moves = this.moves.filter(({ back }) => !back);
+        this.comeApart();
         this.plan = this.moves.map(({ step }) => step);
         this.phase = "down";
         break;
@@ -376,6 +405,17 @@ export class NaiveBench {
     this.job = job;
     this.plan = [...down];
     this.phase = "down";
+  }
+
+  /** What is back was never off; what was applied to parts that are apart is off again. */
+  private comeApart(): void {
+    const isLoose = ({ step }: Placed): boolean =>
+      step.do === "release" && this.isApart(this.machine, step.joint);
+    this.moves = this.moves.filter((move) => !move.back || isLoose(move));
+    for (const move of this.moves) move.back = false;
+    const off = this.moves.flatMap(({ step }) => (step.do === "release" ? [step.joint] : []));
+    this.machine = { ...this.machine, open: new Set([...this.machine.open, ...off]) };
+    this.made = this.made.filter((id) => !off.includes(id));
   }
 
   private takeOff(entry: Extract<Entry, { do: "release" | "lift" }>): void {

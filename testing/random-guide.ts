@@ -33,7 +33,7 @@ export function randomCase(seed: number, most = 6): { readonly guide: Guide; rea
         : roll < 0.5
           ? clips(joins, more)
           : roll < 0.6
-            ? { kind: "tape", joins, ...more }
+            ? { kind: "tape", joins, ...more, apply: k % 2 === 0 ? "before" : "after" }
             : screws(joins, { ...more, count: pick(random, [1, 2, 4]) });
   }
   const covers: Cover[] = [];

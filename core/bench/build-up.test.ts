@@ -5,12 +5,12 @@ import { NaiveBench, turned } from "../../testing/naive-bench.ts";
 import { nextEntry } from "../../testing/play.ts";
 import { must } from "../base/must.ts";
 import { pick, seeded } from "../base/seeded.ts";
-import { parseGuideText, type Guide } from "../guide/index.ts";
+import { isAppliedFirst, parseGuideText, type Guide } from "../guide/index.ts";
 import { planJob, savedState } from "../plan/index.ts";
 import { modelOf, type Job } from "../rules/index.ts";
 import { admit } from "./admit.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
-import { foldOn, mirrored, remainingDown, remainingUp, stepOfDone, type Folded } from "./fold.ts";
+import { foldOn, type Folded, remainingDown, remainingUp } from "./fold.ts";
 import { gateOf } from "./route.ts";
 
 const folder = path.join(import.meta.dirname, "../../guides");
@@ -102,9 +102,8 @@ test.each(cases)(
           const move = must(naive.waiting(turned(step)), JSON.stringify(step));
           expect({ step, isLegal: naive.isLegalMirror(move) }).toEqual({ step, isLegal: true });
         }
-        const last = state.done.findLastIndex((_move, i) => !state.undone.has(i));
-        const turnedBack = mirrored(stepOfDone(model, state.done[last]!));
-        expect(steps.map((step) => JSON.stringify(step))).toContain(JSON.stringify(turnedBack));
+        const next = must(remainingUp(model, state)[0], "a step that is left");
+        expect(steps.map((step) => JSON.stringify(step))).toContain(JSON.stringify(next));
       } else seen.push(savedState(model, state.machine));
       player.push(pick(player.random, steps));
     }
@@ -122,15 +121,18 @@ test("turned back step by step, each step leads through the machine it came from
     const came: string[] = [];
     const now = () => {
       const { open, stacks } = savedState(player.model, player.state.machine);
-      return JSON.stringify([[...open].sort(), stacks.map((s) => [...s].sort().join()).sort()]);
+      const held = open.filter((id) => !isAppliedFirst(guide.joints[id]!));
+      return JSON.stringify([held.sort(), stacks.map((s) => [...s].sort().join()).sort()]);
     };
     while (player.state.phase !== "closed") {
       if (player.clear()) continue;
       const isUp = player.state.phase === "up";
-      if (!isUp) came.push(now());
+      // What is applied first has its place in another order, so the machine is looked at without it.
+      if (!isUp && came.at(-1) !== now()) came.push(now());
       const steps = player.admitted();
+      const before = now();
       player.push(steps[0]!);
-      if (isUp) expect(now()).toBe(came.pop());
+      if (isUp && now() !== before) expect(now()).toBe(came.pop());
     }
     expect(came).toEqual([]);
   }

@@ -28,9 +28,12 @@ export function checksOf(model: Model, state: BenchState): readonly Check[] {
   return [...because].map(([what, joints]) => ({ what, because: joints }));
 }
 
-/** Whether all that a check hangs on is made, so that it can be tried. */
-export const canTry = (model: Model, state: BenchState, { because }: Check): boolean =>
-  because.every((id) => state.machine.open[model.jointOf.get(id)!] === 0);
+/** Whether all that a check hangs on is made, its parts in place, so that it can be tried. */
+export const canTry = (model: Model, { machine }: BenchState, { because }: Check): boolean =>
+  because.every((id) => {
+    const j = model.jointOf.get(id)!;
+    return machine.open[j] === 0 && new Set(model.joins[j]!.map((p) => machine.stack[p])).size === 1;
+  });
 
 export const resultOf = (state: BenchState, round: Round, what: string): Checked | undefined =>
   state.checks.get(checkKey(round, what));

@@ -1,4 +1,4 @@
-import type { DownStep, UpStep } from "../plan/index.ts";
+import { type DownStep, type UpStep, upOrder } from "../plan/index.ts";
 import {
   after,
   closedMachine,
@@ -189,11 +189,21 @@ const openedAnew = (model: Model, { habit, fitted, lots, live }: BenchState): Be
   lots: new Map([...lots].map(([id, lot]) => [id, fromLastTime(lot)])),
 });
 
-/** Down again from where the build-up stands: what is back counts as never taken off. */
+/**
+ * Down again from where the build-up stands: what is back counts as never taken off. What was applied to
+ * a part that is not in place yet has to be applied once more.
+ */
 function reworked(model: Model, state: BenchState, joint: string): BenchState {
-  const done = state.done.filter((_, i) => !state.undone.has(i));
+  const { stack } = state.machine;
+  const isApart = (j: number): boolean => new Set(model.joins[j]!.map((p) => stack[p])).size > 1;
+  const isLoose = (move: Done): boolean => move.do === "release" && isApart(move.joint);
+  const done = state.done.filter((move, i) => !state.undone.has(i) || isLoose(move));
+  const open = state.machine.open.slice();
+  for (const move of done) if (move.do === "release") open[move.joint] = 1;
+  const made = state.made.filter((j) => !open[j]);
   const plan = done.map((move) => stepOfDone(model, move));
-  return { ...state, phase: "down", done, undone: new Set(), plan, rework: joint };
+  const machine = { ...state.machine, open };
+  return { ...state, phase: "down", machine, made, done, undone: new Set(), plan, rework: joint };
 }
 
 /** Results that a joint's being opened again makes void. */
@@ -330,11 +340,9 @@ export function remainingDown(model: Model, state: BenchState): readonly DownSte
 
 /** The mirror of what was done and is not yet back, in the mirror's order. */
 export function remainingUp(model: Model, state: BenchState): readonly UpStep[] {
-  return state.done
-    .map((move, i) => ({ step: mirrored(stepOfDone(model, move)), i }))
-    .filter(({ i }) => !state.undone.has(i))
-    .map(({ step }) => step)
-    .reverse();
+  return upOrder(model, closedMachine(model), state.done)
+    .filter((i) => !state.undone.has(i))
+    .map((i) => mirrored(stepOfDone(model, state.done[i]!)));
 }
 
 export const mirrored = (step: DownStep): UpStep =>

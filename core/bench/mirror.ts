@@ -1,4 +1,6 @@
+import { unitingLifts } from "../plan/index.ts";
 import {
+  closedMachine,
   coverOver,
   type Model,
   type Precedence,
@@ -41,15 +43,31 @@ const blockersOf = new WeakMap<readonly Done[], (readonly Blocker[] | undefined)
 function blockersAt(problem: Problem, done: readonly Done[], index: number): readonly Blocker[] {
   let all = blockersOf.get(done);
   if (!all) blockersOf.set(done, (all = []));
-  return (all[index] ??= done.flatMap((later, move) => {
-    const block = move > index ? needed(problem, done[index]!, later) : undefined;
+  return (all[index] ??= blockersFor(problem, done, index));
+}
+
+/**
+ * What is applied before its parts are brought together comes before the place that does so: that place
+ * waits for it, and it waits only for what waits for nothing of that place.
+ */
+function blockersFor(problem: Problem, done: readonly Done[], index: number): readonly Blocker[] {
+  const { model } = problem;
+  const united = unitingLifts(model, closedMachine(model), done);
+  const from = united.get(index) ?? index;
+  const later = done.flatMap((other, move): readonly Blocker[] => {
+    const block = move > from ? needed(problem, done[index]!, other) : undefined;
     return block ? [{ move, block }] : [];
-  }));
+  });
+  const applied = [...united].flatMap(([release, lift]): readonly Blocker[] =>
+    lift === index ? [{ move: release, block: before(done[release]!, undefined) }] : [],
+  );
+  return [...later, ...applied];
 }
 
 /**
  * Why the move at `index` cannot be mirrored yet: a move that came after it on the way down, is not
- * mirrored yet, and needed it. The move done last is never blocked, so there is always a way on.
+ * mirrored yet, and needed it; or what is to be applied first. The first that is left in the order of the
+ * build-up is never blocked, so there is always a way on.
  */
 export function upBlock(
   problem: Problem,

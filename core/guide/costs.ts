@@ -109,3 +109,8 @@ export function jointPosture(guide: Guide, joint: GuideJoint): Posture | undefin
 
 export const isPermanent = (joint: GuideJoint): boolean =>
   joint.permanent === true || joint.kind === "rivets" || joint.kind === "weld";
+
+/** Whether a joint goes on before its parts are brought together: glue and paste do, a tape over a lock does not. */
+export const isAppliedFirst = (joint: GuideJoint): boolean =>
+  (joint.kind === "adhesive" || joint.kind === "tape") &&
+  (joint.apply ?? (joint.kind === "adhesive" ? "before" : "after")) === "before";

@@ -18,7 +18,14 @@ export { guideSchema } from "./schema.ts";
 export { parseGuide, parseGuideText } from "./parse.ts";
 export type { About, BlockingFact, Finding, Named } from "./finding.ts";
 export { allCodes, guideForCode } from "./variant.ts";
-export { isPermanent, jointMinutes, jointPosture, jointTool, partMinutes } from "./costs.ts";
+export {
+  isAppliedFirst,
+  isPermanent,
+  jointMinutes,
+  jointPosture,
+  jointTool,
+  partMinutes,
+} from "./costs.ts";
 export { peelLevels } from "./peel.ts";
 export { deadWithout, hasFan, mainPart } from "./main-part.ts";
 export { guideChanges, type FactChange } from "./changes.ts";

@@ -1,4 +1,4 @@
-import { after, coverOver, type Move, type Problem, type State } from "../rules/index.ts";
+import { after, coverOver, type Model, type Move, type Problem, type State } from "../rules/index.ts";
 
 /** A step of the build-up: a group is placed, a joint is made. */
 export type UpMove =
@@ -16,13 +16,60 @@ export interface Transfer {
   readonly joints: readonly number[];
 }
 
-/** The strip-down mirrored. */
-export function buildUp(down: readonly Move[]): readonly UpMove[] {
-  return [...down]
+/**
+ * For each release of a joint that is applied before its parts are brought together (paste, strips), by its
+ * place in the strip-down, the lift whose mirror first brings any two of them together. A joint whose parts no
+ * lift took from each other has none.
+ */
+export function unitingLifts(
+  model: Model,
+  start: State,
+  down: readonly Move[],
+): ReadonlyMap<number, number> {
+  const united = new Map<number, number>();
+  const released: number[] = [];
+  const stack = start.stack.slice();
+  let fresh = stack.reduce((most, s) => Math.max(most, s), 0);
+  for (const [i, move] of down.entries()) {
+    if (move.do === "release") {
+      if (model.appliedFirst[move.joint]) released.push(i);
+      continue;
+    }
+    const group = new Set(move.parts);
+    const from = stack[move.parts[0]!];
+    for (const r of released) {
+      const joins = model.joins[(down[r] as { joint: number }).joint]!;
+      const isParted =
+        joins.some((p) => group.has(p)) && joins.some((p) => !group.has(p) && stack[p] === from);
+      if (isParted) united.set(r, i);
+    }
+    fresh += 1;
+    for (const p of move.parts) stack[p] = fresh;
+  }
+  return united;
+}
+
+/**
+ * The build-up as places in the strip-down that it mirrors: the last move first, but what is applied before its
+ * parts are brought together is made right before the place that does so.
+ */
+export function upOrder(model: Model, start: State, down: readonly Move[]): readonly number[] {
+  const united = unitingLifts(model, start, down);
+  const first = new Map<number, number[]>();
+  for (const [release, lift] of united) first.set(lift, [release, ...(first.get(lift) ?? [])]);
+  return [...down.keys()]
     .reverse()
-    .map((move) =>
-      move.do === "lift" ? { do: "place", parts: move.parts } : { do: "make", joint: move.joint },
-    );
+    .flatMap((i) => (united.has(i) ? [] : [...(first.get(i) ?? []), i]));
+}
+
+/** The strip-down mirrored, in the order of the build-up. */
+export function buildUp(model: Model, start: State, down: readonly Move[]): readonly UpMove[] {
+  return upOrder(model, start, down).map((i) => {
+    const move = down[i]!;
+    return move.do === "lift"
+      ? { do: "place", parts: move.parts }
+      : { do: "make", joint: move.joint };
+  });
 }
 
 /** The states before each move and after the last: length moves + 1. */
@@ -40,19 +87,19 @@ export function gatesOf(problem: Problem, start: State, down: readonly Move[]): 
   const states = statesAlong(start, down);
   const gates: Gate[] = [];
   const made: number[] = [];
-  for (const [i, move] of [...down].reverse().entries()) {
+  for (const [before, i] of upOrder(problem.model, start, down).entries()) {
+    const move = down[i]!;
     if (move.do === "release") {
       made.push(move.joint);
       continue;
     }
-    const open = states[down.length - i]!;
-    const placed = states[down.length - i - 1]!;
+    const [open, placed] = [states[i + 1]!, states[i]!];
     const joints = made.filter(
       (j) =>
         coverOver(problem.model, open, j) === undefined &&
         coverOver(problem.model, placed, j) !== undefined,
     );
-    if (joints.length > 0) gates.push({ before: i, joints });
+    if (joints.length > 0) gates.push({ before, joints });
   }
   return gates;
 }

@@ -7,5 +7,6 @@ export {
   type Step,
   type UpStep,
 } from "./plan.ts";
+export { unitingLifts, upOrder } from "./build-up.ts";
 export { savedState, stateOf, type SavedState } from "./saved-state.ts";
 export { diveFromText, diveOf, diveText, type Dive } from "./dive.ts";

@@ -116,7 +116,7 @@ function inIds(
   const parts = (list: readonly number[]): string[] => list.map((p) => model.partIds[p]!);
   return {
     down: moves.map((move) => stepOf(model, move)),
-    up: buildUp(moves).map((move) =>
+    up: buildUp(model, start, moves).map((move) =>
       move.do === "place"
         ? { do: "place", parts: parts(move.parts) }
         : { do: "make", joint: joint(move.joint) },

@@ -2,6 +2,7 @@ import {
   type Guide,
   type GuideJoint,
   type GuidePart,
+  isAppliedFirst,
   isPermanent,
   jointMinutes,
   jointPosture,
@@ -50,6 +51,8 @@ export interface Model {
   /** Holds a piece together: rigid and not a connector, tape or route. */
   readonly carries: readonly boolean[];
   readonly power: readonly boolean[];
+  /** On the way up it is made before its parts are brought together. */
+  readonly appliedFirst: readonly boolean[];
   /** May be released only when every power joint is open. */
   readonly afterPower: readonly boolean[];
   readonly cuts: readonly Cut[];
@@ -96,6 +99,7 @@ export function modelOf(guide: Guide): Model {
     rigid: joints.map((joint) => joint.slack !== true),
     carries: joints.map((joint) => joint.slack !== true && !HANGS.has(joint.kind)),
     power,
+    appliedFirst: joints.map(isAppliedFirst),
     afterPower: joints.map(
       (joint, j) =>
         !power[j] &&

@@ -1,6 +1,5 @@
 export {
   addVersion,
-  type BlockedCode,
   bodyOf,
   currentHash,
   currentHashes,
