@@ -27,7 +27,7 @@ export interface DemoTicket {
   readonly stage: Stage;
 }
 
-const machine = { code: "MT15-A3", mode: "short" as const };
+const machine = { code: "MT15-A3", mode: "short" as const, signs: [] };
 
 export const TICKETS: readonly DemoTicket[] = [
   {

@@ -1,4 +1,4 @@
-import { diveFromState } from "../core/bench/index.ts";
+import { diveFromState, heldBy } from "../core/bench/index.ts";
 import { stepTimes, tallies } from "../core/minutes/index.ts";
 import { workLine } from "../core/ticket/index.ts";
 import { keepSetting, type Database } from "../data/database/index.server.ts";
@@ -10,7 +10,7 @@ import { readLedger, type OpenLedger } from "./bench/ledgers.server.ts";
 import { unbegunLine } from "./guide/index.server.ts";
 
 /** The form of the projections that this version writes; another form on disk is made anew at start. */
-export const PROJECTIONS = "2026-11-27";
+export const PROJECTIONS = "2026-11-28";
 
 const PIECE = 100;
 
@@ -67,7 +67,9 @@ async function rebuildBegun(
   db: Database,
   { facts, model, events, folded }: OpenLedger,
 ): Promise<void> {
-  const line = workLine(model, facts.job, diveFromState(model, folded.state));
+  const { state } = folded;
+  const held = heldBy(model, state)?.kind;
+  const line = workLine(model, facts.job, diveFromState(model, state), held);
   await db.write(async (transaction) => {
     await keepLine(db, facts.number, line, transaction);
     await addTallies(db, tallies(stepTimes(model.guide, events)), transaction);

@@ -55,6 +55,7 @@ export class Bench {
     if (refusal.type === "stop-open") {
       return { do: "answer", stop: refusal.stop.id, answer: refusal.stop.good };
     }
+    if (refusal.type === "not-on") return { do: "power-on" };
     if (refusal.type !== "checks-left") return undefined;
     return { do: "check", round: refusal.round, what: refusal.checks[0]!, result: "pass" };
   }

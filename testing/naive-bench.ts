@@ -27,6 +27,10 @@ export class NaiveBench {
   piles = new Map<string, Pile>();
   plan: DownStep[] = [];
   job: Job = { for: [] };
+  on = false;
+  forTest = false;
+  looked = new Set<string>();
+  signs = 0;
   live: string[] = [];
 
   constructor(private readonly guide: Guide) {
@@ -68,6 +72,7 @@ export class NaiveBench {
   private functions(id: string): readonly string[] {
     const joint = this.joint(id)!;
     if (joint.kind === "connector") return joint.serves ?? [];
+    if (joint.power === true) return ["battery"];
     const isPress = joint.kind === "screws" || joint.kind === "adhesive";
     const parts = joint.joins.map((part) => this.guide.parts[part]!);
     const isCooler =
@@ -75,40 +80,90 @@ export class NaiveBench {
       parts.some((part) => part.kind === "motherboard");
     return isPress && isCooler ? ["temperature under load"] : [];
   }
+  private get allJoints(): readonly string[] {
+    return Object.keys(this.guide.joints);
+  }
 
-  /** Functions to be tried out, each with the joints that were opened since the machine was. */
-  checks(): Map<string, string[]> {
+  /** Functions to be tried out: of joints opened since the machine was, and of those whose parts were moved. */
+  checks(): Set<string> {
     const opened = this.moves.flatMap(({ step }) => (step.do === "release" ? [step.joint] : []));
-    const checks = new Map<string, string[]>();
-    for (const id of new Set([...opened, ...this.made])) {
-      for (const what of this.functions(id)) checks.set(what, [...(checks.get(what) ?? []), id]);
-    }
-    return checks;
+    const moved = this.allJoints.filter((id) =>
+      this.joint(id)!.joins.some((part) => this.machine.lifted.has(part)),
+    );
+    return new Set([...opened, ...this.made, ...moved].flatMap((id) => this.functions(id)));
   }
 
-  private canTry(because: readonly string[]): boolean {
-    return because.every((id) => !this.isOpen(id) && !this.isApart(this.machine, id));
+  private canTry(what: string, round: Round): boolean {
+    if (round === "open" && what === "temperature under load") return false;
+    const frame = Object.keys(this.guide.parts).find(
+      (id) => this.guide.parts[id]!.on === undefined,
+    )!;
+    const home = this.rules.stackOf(this.machine, frame);
+    return this.allJoints.every((id) => {
+      if (!this.functions(id).includes(what)) return true;
+      return !this.isOpen(id) && this.joint(id)!.joins.every((part) => home.has(part));
+    });
   }
 
-  /** Checks of a round that are not passed or set aside; with the cover off only what can be tried. */
-  left(round: Round): string[] {
-    return [...this.checks()].flatMap(([what, because]) => {
-      const result = this.results.get(`${round}:${what}`);
-      if (result === "pass" || result === "na") return [];
-      return round === "shut" || this.canTry(because) ? [what] : [];
+  /** Functions with no good result. */
+  unsettled(): string[] {
+    const isGood = (result: CheckResult | undefined) => result === "pass" || result === "na";
+    return [...this.checks()].filter(
+      (what) =>
+        !isGood(this.results.get(`open:${what}`)) && !isGood(this.results.get(`shut:${what}`)),
+    );
+  }
+
+  /** Whether every battery is off: plugs open, outer batteries out. */
+  private isPowerOff(): boolean {
+    return this.rules.isPowerOff(this.machine);
+  }
+  private get hasPower(): boolean {
+    return Object.values(this.guide.joints).some(({ power }) => power === true);
+  }
+
+  /** Whether a battery can be connected as the machine lies. */
+  canPower(): boolean {
+    const parts = Object.entries(this.guide.parts);
+    const frame = parts.find(([, { on }]) => on === undefined)![0];
+    const home = this.rules.stackOf(this.machine, frame);
+    if (parts.some(([id, { kind }]) => kind === "motherboard" && !home.has(id))) return false;
+    return Object.entries(this.guide.joints).every(([id, joint]) => {
+      if (joint.power !== true) return true;
+      if (joint.kind !== "connector") {
+        let on =
+          this.guide.parts[joint.joins.find((p) => this.guide.parts[p]!.kind === "battery")!]!.on;
+        for (; on !== undefined; on = this.guide.parts[on]!.on) if (!home.has(on)) return false;
+        return true;
+      }
+      if (!joint.joins.every((part) => home.has(part))) return false;
+      return !this.isOpen(id) || this.isInReach(this.machine, id);
     });
   }
 
   /** The stops of a step now, as `kind` or `kind:part`. */
-  stops(step: DownStep): string[] {
-    const stops: string[] = [];
-    if (this.moves.length === 0) stops.push("begin");
-    const parts = step.do === "lift" ? step.parts : this.joint(step.joint)!.joins;
-    const joint = step.do === "release" ? this.joint(step.joint) : undefined;
+  stops(step: DownStep, isUp = false): string[] {
+    const stops: string[] = ["begin"];
+    if (this.forTest) stops.push("unplug");
     const has = (part: string, handling: "lithium" | "hot" | "esd") =>
       this.guide.parts[part]!.handling?.includes(handling) ?? false;
-    const power = Object.entries(this.guide.joints).filter(([, one]) => one.power === true);
-    const isOff = power.length > 0 && power.every(([id]) => this.isOpen(id));
+    const thin = ["tape", "cable", "antenna", "sticker", "pad", "foot", "bracket"];
+    const inSight = Object.keys(this.guide.parts).filter((id) => {
+      if (!has(id, "lithium")) return false;
+      const around = [...this.rules.stackOf(this.machine, id)];
+      return !around.some(
+        (part) => this.rules.isOver(part, id) && !thin.includes(this.guide.parts[part]!.kind),
+      );
+    });
+    if (isUp) {
+      for (const id of inSight) if (!this.looked.has(id)) stops.push(`lithium:${id}`);
+      return stops;
+    }
+    const parts = step.do === "lift" ? step.parts : this.joint(step.joint)!.joins;
+    const joint = step.do === "release" ? this.joint(step.joint) : undefined;
+    const isCover = parts.some((part) => this.guide.parts[part]!.kind === "cover");
+    if (this.signs > 0 && (joint ? joint.kind === "clips" : isCover)) stops.push("bulge");
+    for (const id of inSight) stops.push(`lithium:${id}`);
     const isEsd = (part: string) =>
       has(part, "esd") && this.guide.parts[part]!.beforePower !== true;
     const wantsOff = joint
@@ -116,30 +171,42 @@ export class NaiveBench {
         joint.beforePower !== true &&
         (joint.kind === "connector" || joint.joins.some(isEsd))
       : parts.some(isEsd);
-    if (isOff && wantsOff) stops.push("drain");
+    const isDrained = this.answers.get("unplug") === "yes";
+    if (this.hasPower && this.isPowerOff() && wantsOff && !isDrained) stops.push("drain");
     for (const part of parts) {
       const { kind } = this.guide.parts[part]!;
       if (joint && kind === "sticker") stops.push(`seal:${part}`);
       if (joint?.kind !== "connector" && has(part, "lithium")) stops.push(`lithium:${part}`);
-      if (joint?.kind === "screws" && (kind === "hinge" || kind === "display")) stops.push("hinge");
-      if (!joint && (kind === "heatsink" || has(part, "hot"))) stops.push("heat");
+      if (joint?.kind === "screws" && (kind === "hinge" || kind === "display")) {
+        if (!this.leavesOne((step as { joint: string }).joint)) stops.push("hinge");
+      }
+      if (kind === "heatsink" || has(part, "hot")) stops.push("heat");
     }
     return [...new Set(stops)];
+  }
+  /** Whether another lot of screws between the same parts comes after this one. */
+  private leavesOne(id: string): boolean {
+    return this.guide.orders.some(({ first, then, strength }) => {
+      const other = this.joint(then);
+      if (first !== id || strength !== "must" || other?.kind !== "screws") return false;
+      return this.joint(id)!.joins.every((part) => other.joins.includes(part));
+    });
   }
 
   private isKnownStop(id: string): boolean {
     const [kind, part] = id.split(":") as [string, string | undefined];
-    if (part === undefined) return ["begin", "drain", "hinge", "heat"].includes(kind);
+    if (part === undefined)
+      return ["begin", "bulge", "drain", "unplug", "hinge", "heat"].includes(kind);
     const facts = this.guide.parts[part];
     return kind === "seal"
       ? facts?.kind === "sticker"
       : kind === "lithium" && (facts?.handling?.includes("lithium") ?? false);
   }
   private readonly good = (stop: string): "yes" | "no" =>
-    stop.startsWith("lithium") ? "no" : "yes";
+    stop.startsWith("lithium") || stop === "bulge" ? "no" : "yes";
   held(): string | undefined {
     return [...this.answers].find(
-      ([stop, answer]) => /^(seal|lithium):/.test(stop) && answer !== this.good(stop),
+      ([stop, answer]) => /^(seal:|lithium:|bulge$)/.test(stop) && answer !== this.good(stop),
     )?.[0];
   }
 
@@ -207,7 +274,9 @@ export class NaiveBench {
     const lifted = new Set(still.flatMap(({ step }) => (step.do === "lift" ? step.parts : [])));
     const own = move.step.do === "release" ? move.step.joint : undefined;
     const joints = Object.keys(this.guide.joints).filter((id) => id !== own);
-    const applied = joints.filter((id) => this.isAppliedFirst(id) && this.isApart(this.machine, id));
+    const applied = joints.filter(
+      (id) => this.isAppliedFirst(id) && this.isApart(this.machine, id),
+    );
     const isBrought = (id: string): boolean => {
       const stacks = (at: Bench) =>
         new Set(this.joint(id)!.joins.map((part) => this.rules.stackOf(at, part))).size;
@@ -228,13 +297,6 @@ export class NaiveBench {
       (id) =>
         this.isInReach(this.machine, id) && !this.isInReach(after, id) && !this.confirmed.has(id),
     );
-  }
-
-  private closes(move: Placed): boolean {
-    const lifts = this.moves.filter(({ step }) => step.do === "lift");
-    const isCover = ({ step }: Placed) =>
-      step.do === "lift" && step.parts.some((part) => this.guide.parts[part]!.kind === "cover");
-    return move === (lifts.find(isCover) ?? lifts[0]);
   }
 
   private counts(
@@ -273,11 +335,15 @@ export class NaiveBench {
       case "answer":
         if (!this.isKnownStop(entry.stop)) return false;
         if (entry.stop !== held) return true;
-        return entry.answer === this.good(entry.stop) && (entry.note ?? "").trim() !== "";
+        if (entry.answer !== this.good(entry.stop) || (entry.note ?? "").trim() === "")
+          return false;
+        return entry.stop.startsWith("seal") || (entry.where ?? "").trim() !== "";
+      case "power-on":
+        return this.phase === "up" && !this.on && this.canPower();
       case "check":
         return this.mayCheck(entry);
       case "rework":
-        return this.phase === "up" && this.made.includes(entry.joint);
+        return this.mayGoBack(entry.joint);
       case "snag":
         return (
           Object.hasOwn(this.guide.parts, entry.stuck) &&
@@ -289,7 +355,7 @@ export class NaiveBench {
         return (
           this.phase === "up" &&
           this.moves.every(({ back }) => back) &&
-          this.left("shut").length === 0 &&
+          this.unsettled().length === 0 &&
           Number.isInteger(entry.left) &&
           entry.left >= 0 &&
           entry.left <= 200 &&
@@ -330,19 +396,55 @@ export class NaiveBench {
     const move = this.waiting(turned(entry));
     if (!move || !this.isLegalMirror(move)) return false;
     if (this.gate(move).length > 0) return false;
-    if (this.closes(move) && this.left("open").length > 0) return false;
+    if (this.stops(move.step, true).some((stop) => this.answers.get(stop) !== this.good(stop))) {
+      return false;
+    }
     const pile = entry.do === "make" ? this.piles.get(entry.joint) : undefined;
     if (pile && entry.do === "make" && !this.counts(pile.out, entry)) return false;
     const isLast = this.moves.findLast(({ back }) => !back) === move;
-    return isLast ? true : "maybe";
+    // Where the machine is powered on is weighed; here it may be anywhere that something can be tried.
+    const isProof =
+      move.step.do === "lift" && this.unsettled().some((what) => this.canTry(what, "open"));
+    return isLast && !isProof ? true : "maybe";
+  }
+
+  private mayGoBack(id: string): boolean {
+    if (this.phase !== "up") return false;
+    if (this.made.includes(id)) return true;
+    const joint = this.joint(id);
+    if (!joint || this.isOpen(id) || joint.permanent === true) return false;
+    if (joint.kind === "rivets" || joint.kind === "weld") return false;
+    const isMoved = joint.joins.some((part) => this.machine.lifted.has(part));
+    return isMoved && this.functions(id).length > 0 && !this.wasOpened(id);
+  }
+  private wasOpened(id: string): boolean {
+    return this.moves.some(({ step }) => step.do === "release" && step.joint === id);
+  }
+
+  /** Results of what hangs on parts that have been moved are void. */
+  private spoil(parts: readonly string[]): void {
+    for (const id of this.allJoints) {
+      if (!this.joint(id)!.joins.some((part) => parts.includes(part))) continue;
+      for (const what of this.functions(id)) {
+        this.results.delete(`open:${what}`);
+        this.results.delete(`shut:${what}`);
+      }
+    }
+  }
+
+  private answer({ stop, answer }: Extract<Entry, { do: "answer" }>): void {
+    this.answers.set(stop, answer);
+    const [kind, part] = stop.split(":");
+    if (kind === "lithium" && part !== undefined && answer === "no") this.looked.add(part);
+    if (stop === "begin" && answer === "yes") this.on = false;
+    if (stop === "unplug" && answer === "yes") this.forTest = false;
   }
 
   private mayCheck(entry: Extract<Entry, { do: "check" }>): boolean {
-    const because = this.checks().get(entry.what);
-    if (this.phase !== "up" || !because) return false;
+    if (this.phase !== "up" || !this.checks().has(entry.what)) return false;
     if (entry.result === "na" && (entry.note ?? "").trim() === "") return false;
     if (entry.round === "shut" && this.moves.some(({ back }) => !back)) return false;
-    return this.canTry(because);
+    return this.canTry(entry.what, entry.round) && (entry.result === "na" || this.on);
   }
 
   private do(entry: Entry): void {
@@ -370,7 +472,14 @@ export class NaiveBench {
         this.putBack(entry);
         break;
       case "answer":
-        this.answers.set(entry.stop, entry.answer);
+        this.answer(entry);
+        break;
+      case "power-on":
+        this.on = true;
+        this.forTest = this.hasPower && this.isPowerOff();
+        for (const stop of [...this.answers.keys()]) {
+          if (!stop.startsWith("seal:")) this.answers.delete(stop);
+        }
         break;
       case "check":
         this.results.set(`${entry.round}:${entry.what}`, entry.result);
@@ -399,10 +508,11 @@ export class NaiveBench {
   }
 
   /** A closed machine, perhaps opened once more: of an earlier time only the screws are known. */
-  private begin({ job, down }: Extract<Entry, { do: "start" }>): void {
+  private begin({ job, down, signs }: Extract<Entry, { do: "start" }>): void {
     const piles = [...this.piles].map(([id, pile]) => [id, { ...pile, bench: 0 }] as const);
     Object.assign(this, new NaiveBench(this.guide), { piles: new Map(piles) });
     this.job = job;
+    this.signs = signs?.length ?? 0;
     this.plan = [...down];
     this.phase = "down";
   }
@@ -422,7 +532,7 @@ export class NaiveBench {
     const step = stepOf(entry);
     this.moves.push({ step, before: this.machine, back: false });
     this.machine = this.rules.apply(this.machine, step);
-    if (entry.do === "lift") return;
+    if (entry.do === "lift") return this.spoil(entry.parts);
     this.made = this.made.filter((id) => id !== entry.joint);
     this.confirmed.delete(entry.joint);
     for (const what of this.functions(entry.joint)) {
@@ -440,7 +550,11 @@ export class NaiveBench {
     const move = this.waiting(turned(entry))!;
     this.machine = this.mirrored(move);
     move.back = true;
-    if (entry.do === "place") return;
+    if (this.hasPower && !this.isPowerOff()) {
+      this.answers.delete("drain");
+      this.answers.delete("unplug");
+    }
+    if (entry.do === "place") return this.spoil(entry.parts);
     this.made.push(entry.joint);
     const pile = this.piles.get(entry.joint);
     if (!pile) return;

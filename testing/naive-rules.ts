@@ -28,7 +28,7 @@ export class Rules {
     return bench.stacks.find((stack) => stack.has(p))!;
   }
 
-  private powered(bench: Bench): boolean {
+  isPowerOff(bench: Bench): boolean {
     return Object.entries(this.guide.joints).every(([id, j]) => {
       if (j.power !== true) return true;
       if (!bench.open.has(id)) return false;
@@ -61,7 +61,7 @@ export class Rules {
       joint.power !== true &&
       joint.beforePower !== true &&
       (joint.kind === "connector" || joint.joins.some((p) => this.isEsd(p)));
-    if (waits && !this.powered(bench)) return false;
+    if (waits && !this.isPowerOff(bench)) return false;
     return this.ordersHold(bench, id);
   }
 
@@ -91,7 +91,7 @@ export class Rules {
     for (const x of stack) {
       if (!parts.has(x) && [...parts].some((p) => this.isOver(x, p))) return false;
     }
-    if ([...parts].some((p) => this.isEsd(p)) && !this.powered(bench)) return false;
+    if ([...parts].some((p) => this.isEsd(p)) && !this.isPowerOff(bench)) return false;
     return [...parts].every((p) => this.ordersHold(bench, p));
   }
 

@@ -237,14 +237,14 @@ async function writeTickets(
   await run(`INSERT INTO customers SELECT DISTINCT customer, 'Customer ' || customer, '0550 ' || customer
     FROM made`);
   await run(`INSERT INTO tickets SELECT number, customer, guideId, code, 'S-' || number,
-    'It does not do what it should.', '', job, waits, promised, ${moment("taken")}
+    'It does not do what it should.', '', job, waits, promised, ${moment("taken")}, '[]'
     FROM made JOIN made_jobs USING (template)`);
   await run(`INSERT INTO streams SELECT 'job:' || number, number, hash, code, length
     FROM made JOIN made_jobs USING (template) WHERE length > 0`);
   await run(`INSERT INTO events SELECT 'job:' || number || ':' || seq, 'job:' || number, seq, kind, version,
     ${moment("taken + 90000 + offset")}, by, NULL, body
     FROM made JOIN made_events USING (template) WHERE seq < length ORDER BY number, seq`);
-  await run(`INSERT INTO ticket_lines SELECT number, machine, work, dive, NULL
+  await run(`INSERT INTO ticket_lines SELECT number, machine, work, dive, NULL, NULL
     FROM made JOIN made_jobs USING (template)
     JOIN made_lines ON made_lines.template = made.template AND made_lines.length = made.length`);
   await writeTransitions(made, run);

@@ -90,6 +90,7 @@ export class TestShop {
 }
 
 const FACTS: NewTicket = {
+  signs: [],
   customer: "Wren",
   phone: "1",
   fault: "Dead",

@@ -1,7 +1,7 @@
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { daysBetween, type TicketLine, type Wait } from "../../core/ticket/index.ts";
-import { capital, troubleWords, WAIT_WORDS } from "../../core/words/index.ts";
+import { capital, heldWords, troubleWords, WAIT_WORDS } from "../../core/words/index.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
 import { dayWords, promiseWords } from "../ui/days.ts";
 import "./ticket-list.css";
@@ -39,7 +39,7 @@ export const TicketRows = ({
   lines.map((line) => <Row key={line.number} line={line} today={today} showsWait={showsWait} />);
 
 function Row({ line, today, showsWait }: { line: TicketLine; today: string; showsWait: boolean }) {
-  const { number, customer, machine, work, waits, promised, dive, trouble } = line;
+  const { number, customer, machine, work, waits, promised, dive, trouble, held } = line;
   const isOpen = waits !== "nothing";
   const isLate = isOpen && daysBetween(today, promised) < 0;
   const when = `${dayWords(promised)}${isOpen ? `, ${promiseWords(today, promised)}` : ""}`;
@@ -50,6 +50,7 @@ function Row({ line, today, showsWait }: { line: TicketLine; today: string; show
       <span className="ticket-what">
         {machine} <span className="ticket-soft">· {work}</span>
         {trouble && <div className="ticket-trouble">{troubleWords(trouble)}</div>}
+        {held && <div className="ticket-trouble">Held. {heldWords(held)}</div>}
       </span>
       {dive === undefined ? <span>no plan</span> : <DiveGlyph dive={dive} />}
       <span className={isLate ? "ticket-late" : undefined}>

@@ -1,11 +1,19 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { data, Form, redirect } from "react-router";
+import { PACK_SIGNS } from "../../core/bench/index.ts";
 import { type NewTicketField, readNewTicket, shopDay } from "../../core/ticket/index.ts";
-import { NEW_TICKET_WORDS, takeInErrorWords } from "../../core/words/index.ts";
+import {
+  NEW_TICKET_WORDS,
+  PACK_AT_COUNTER,
+  PACK_SIGN_WORDS,
+  takeInErrorWords,
+} from "../../core/words/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { takeIn } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
@@ -30,7 +38,7 @@ type FieldErrors = Readonly<Partial<Record<NewTicketField, string>>>;
 const bad = (errors: FieldErrors) => data({ errors }, { status: 400 });
 
 export async function action({ request }: Route.ActionArgs) {
-  const fields = fieldsOf(await request.formData(), ["parts"]);
+  const fields = fieldsOf(await request.formData(), ["parts", "signs"]);
   const read = readNewTicket({ mode: "short", ...fields });
   if (!read.ok) {
     return bad(Object.fromEntries(read.error.map((field) => [field, NEW_TICKET_WORDS[field]])));
@@ -72,6 +80,39 @@ export default function NewTicket({ loaderData, actionData }: Route.ComponentPro
           </Button>
         </Box>
       </Form>
+    </Box>
+  );
+}
+
+/** The first look at the battery, from outside. */
+function BatteryLook() {
+  const [seen, setSeen] = useState(0);
+  const signs = PACK_SIGNS.filter((sign) => sign !== "fault-says-so");
+  return (
+    <Box component="fieldset" sx={{ border: 0, p: 0, m: 0, mb: 2 }}>
+      <Typography component="legend" sx={{ fontWeight: 700 }}>
+        Battery, from outside
+      </Typography>
+      {signs.map((sign) => (
+        <FormControlLabel
+          key={sign}
+          label={PACK_SIGN_WORDS[sign]}
+          control={
+            <Checkbox
+              name="signs"
+              value={sign}
+              size="small"
+              onChange={(event) => setSeen((n) => n + (event.target.checked ? 1 : -1))}
+            />
+          }
+          sx={{ display: "flex" }}
+        />
+      ))}
+      {seen > 0 && (
+        <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700 }}>
+          {PACK_AT_COUNTER}
+        </Typography>
+      )}
     </Box>
   );
 }
@@ -119,6 +160,7 @@ function Facts({
         multiline
         minRows={2}
       />
+      <BatteryLook />
       <TextField
         {...say("promised")}
         label="Promised for"

@@ -14,6 +14,7 @@ const ticket = (waits: Wait): Ticket => ({
   machine: "Test Test",
   serial: "",
   condition: "",
+  signs: [],
   job: { for: ["heatsink", "fan"], new: ["pad"] },
   waits,
   promised: "2026-01-05",

@@ -21,6 +21,7 @@ const ticket: Ticket = {
   machine: "Test Test",
   serial: "",
   condition: "",
+  signs: [],
   job: { for: ["battery"] },
   waits: "bench",
   promised: "2026-01-05",

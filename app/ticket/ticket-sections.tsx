@@ -10,6 +10,8 @@ import type { Ticket, TicketLine, TicketTrouble, Transition } from "../../core/t
 import {
   capital,
   type NamedGuide,
+  PACK_AT_COUNTER,
+  PACK_SIGN_WORDS,
   partWord,
   troubleWords,
   WAIT_WORDS,
@@ -66,7 +68,7 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
 
 export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: boolean }) {
   const zone = useZone();
-  const { customer, fault, code, serial, condition, takenIn } = ticket;
+  const { customer, fault, code, serial, condition, signs, takenIn } = ticket;
   return (
     <Section title="Take in" line={fault} isDone={isDone}>
       <Fact name="Customer">
@@ -81,6 +83,12 @@ export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: bool
         <span className="mono">{serial === "" ? "not noted" : serial}</span>
       </Fact>
       <Fact name="Condition">{condition === "" ? "nothing noted" : condition}</Fact>
+      {signs.length > 0 && (
+        <Fact name="Battery">
+          {signs.map((sign) => PACK_SIGN_WORDS[sign]).join("; ")}.{" "}
+          <b style={{ color: "var(--stop)" }}>{PACK_AT_COUNTER}</b>
+        </Fact>
+      )}
       <Fact name="Taken in">{momentWords(takenIn, zone)}</Fact>
     </Section>
   );

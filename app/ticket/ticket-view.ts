@@ -34,10 +34,10 @@ function workView({ guide, plan, state }: Work): WorkView {
     plan: plan && { ...plan, bits: bitsOf(guide, plan) },
     lots: [...state.lots.values()],
     proving: {
-      answers: [...state.answers.values()].map(({ stop, answer, note }) => ({
+      answers: lastOfEach(state.said).map(({ stop, answer, note, where }) => ({
         ask: askOf(guide, stop),
         answer,
-        note,
+        note: where === undefined ? note : `${note ?? ""}; the pack is now: ${where}`,
       })),
       checks: [...state.checks.values()],
       fitted: state.fitted,
@@ -53,6 +53,11 @@ function shownOf(guide: Guide, joints: readonly string[], { fitted }: BenchState
     Object.fromEntries([...ids].flatMap((id) => (all[id] ? [[id, all[id]] as const] : [])));
   return { parts: some(guide.parts, parts), joints: some(guide.joints, joints) };
 }
+
+/** Of each stop the answer that was given last, in the order they were asked for first. */
+const lastOfEach = (said: BenchState["said"]): BenchState["said"] => [
+  ...new Map(said.map((answer) => [answer.stop, answer])).values(),
+];
 
 const askOf = (guide: Guide, id: string): string => {
   const stop = stopById(guide, id);

@@ -5,6 +5,14 @@ import { fail, ok, type Result } from "./result.ts";
 /** The one Ajv: JSON Schema 2020-12, all errors, unions told apart by their discriminator. */
 const ajv = new Ajv2020({ allErrors: true, discriminator: true, strict: false });
 
+/** A day that there is in the calendar: 2026-02-31 is none. */
+ajv.addFormat("day", (text) => {
+  const at = new Date(`${text}T00:00:00Z`);
+  return (
+    /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(+at) && at.toISOString().startsWith(text)
+  );
+});
+
 /** Reads a value by a schema: what it describes, or what is wrong with it. */
 export type Reader<T> = (value: unknown) => Result<T, readonly ErrorObject[]>;
 

@@ -1,13 +1,15 @@
 import { fail, ok, type Result, unreachable } from "../base/result.ts";
 import { moveOf } from "../plan/index.ts";
 import { type Block, blockOf, type Model, problemOf } from "../rules/index.ts";
-import { canTry, checksLeft, checksOf, closesMachine } from "./checks.ts";
+import { canTry, checksOf, hangsOn } from "./checks.ts";
 import type { Entry, Round } from "./events.ts";
 import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
 import { looseOf, screwsIn } from "./lots.ts";
 import { type DoneLift, gateJoints, upBlock, type UpBlock } from "./mirror.ts";
 import { tornBy } from "./route.ts";
-import { heldBy, openStop, type Stop, stopById } from "./stops.ts";
+import { canPower } from "./power.ts";
+import { checksDue } from "./proof.ts";
+import { heldBy, isAboutPack, openStop, type Stop, stopById } from "./stops.ts";
 
 /**
  * Why an entry is not taken into the ledger, as data; `words/refusal-words.ts` says it. Joints and
@@ -45,6 +47,13 @@ export type Refusal =
   | { readonly type: "count-open"; readonly over: number }
   | { readonly type: "stop-unknown" }
   | { readonly type: "held-without-a-word" }
+  /** A bad pack: where is it now? */
+  | { readonly type: "where-missing" }
+  | { readonly type: "on-already" }
+  /** The battery cannot be connected as the machine lies. */
+  | { readonly type: "no-power-here" }
+  /** Nothing can be tried without power. */
+  | { readonly type: "not-on" }
   | { readonly type: "check-unknown" }
   | { readonly type: "reason-missing" }
   | { readonly type: "not-shut" }
@@ -89,6 +98,8 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
       return GOOD;
     case "answer":
       return admitAnswer(model, state, entry);
+    case "power-on":
+      return admitPowerOn(model, state);
     case "check":
       return admitCheck(model, state, entry);
     case "rework":
@@ -182,12 +193,13 @@ function admitUp(
   if (block) return refuse({ type: "up-blocked", block });
   if (move.do === "lift") {
     const gate = admitGate(model, state, move);
-    if (!gate.ok || !closesMachine(model, state, entry)) return gate;
-    const left = checksLeft(model, state, "open");
-    return left.length === 0
-      ? GOOD
-      : refuse({ type: "checks-left", round: "open", checks: left.map(({ what }) => what) });
+    if (!gate.ok) return gate;
+    const due = checksDue(model, state).map(({ what }) => what);
+    if (due.length > 0) return refuse({ type: "checks-left", round: "open", checks: due });
   }
+  const stop = openStop(model, state, entry);
+  if (stop) return refuse({ type: "stop-open", stop });
+  if (move.do === "lift") return GOOD;
   const lot = state.lots.get(guideJointId(model, move.joint));
   return lot && entry.do === "make" ? admitCount(lot.out, entry) : GOOD;
 }
@@ -218,7 +230,7 @@ function admitClose(
   if (left.length > 0) {
     return refuse({ type: "build-up-left", steps: left.length });
   }
-  const unsure = checksLeft(model, state, "shut");
+  const unsure = checksDue(model, state);
   if (unsure.length > 0) {
     return refuse({ type: "checks-left", round: "shut", checks: unsure.map(({ what }) => what) });
   }
@@ -244,7 +256,16 @@ function admitAnswer(
   if (isHeld && (entry.answer !== stop.good || (entry.note ?? "").trim() === "")) {
     return refuse({ type: "held-without-a-word" });
   }
+  if (isHeld && isAboutPack(stop) && (entry.where ?? "").trim() === "") {
+    return refuse({ type: "where-missing" });
+  }
   return GOOD;
+}
+
+function admitPowerOn(model: Model, state: BenchState): Result<true, Refusal> {
+  if (state.phase !== "up") return refuse({ type: "not-building" });
+  if (state.isOn) return refuse({ type: "on-already" });
+  return canPower(model, state.machine) ? GOOD : refuse({ type: "no-power-here" });
 }
 
 function admitCheck(
@@ -261,16 +282,24 @@ function admitCheck(
   if (entry.round === "shut" && remainingUp(model, state).length > 0) {
     return refuse({ type: "not-shut" });
   }
-  if (canTry(model, state, check)) return GOOD;
-  return refuse({ type: "hangs-on-open", joints: check.because });
+  const canBe = canTry(model, state.machine, entry.what, entry.round);
+  if (!canBe) {
+    const open = hangsOn(model, entry.what).filter((j) => state.machine.open[j] === 1);
+    return refuse({ type: "hangs-on-open", joints: open.map((j) => model.jointIds[j]!) });
+  }
+  return entry.result === "na" || state.isOn ? GOOD : refuse({ type: "not-on" });
 }
 
 function admitRework(model: Model, state: BenchState, id: string): Result<true, Refusal> {
   const joint = model.jointOf.get(id);
   if (state.phase !== "up") return refuse({ type: "not-building" });
-  return joint !== undefined && state.made.includes(joint)
-    ? GOOD
-    : refuse({ type: "not-made-here", joint: id });
+  if (joint === undefined) return refuse({ type: "not-made-here", joint: id });
+  const isTouched =
+    state.made.includes(joint) ||
+    (state.machine.open[joint] === 0 &&
+      !model.permanent[joint] &&
+      checksOf(model, state).some(({ moved }) => moved.includes(id)));
+  return isTouched ? GOOD : refuse({ type: "not-made-here", joint: id });
 }
 
 /** Screws that by the ledger lie on the bench at the end. */

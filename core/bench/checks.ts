@@ -1,64 +1,74 @@
-import type { Step } from "../plan/index.ts";
-import type { Model } from "../rules/index.ts";
+import type { Model, State } from "../rules/index.ts";
 import type { Round } from "./events.ts";
-import { type BenchState, type Checked, checkKey, doneIndex } from "./fold.ts";
-import { functionsOf } from "./functions.ts";
+import { type BenchState, type Checked, checkKey } from "./fold.ts";
+import { functionsOf, HEAT_CHECK } from "./functions.ts";
 
-/** A function to be tried out, and the connectors opened in this job that it hangs on. */
+/** A function to be tried out, and what of it was touched in this job. */
 export interface Check {
   readonly what: string;
+  /** Joints it hangs on that were opened. */
   readonly because: readonly string[];
+  /** Joints it hangs on that stayed shut while a part of theirs was moved. */
+  readonly moved: readonly string[];
 }
 
 /**
- * What has to be proven: every function whose connector was opened in this job, and the temperature
- * where what holds a cooler was; nothing more, nothing less. In the order they were opened.
+ * What has to be proven: every function that hangs on a joint that was opened in this job, or on one whose
+ * parts were moved; nothing more, nothing less. Those of opened joints first, in the order they were opened.
  */
 export function checksOf(model: Model, state: BenchState): readonly Check[] {
   const { guide } = model;
-  const because = new Map<string, string[]>();
   const opened = new Set([
     ...state.done.flatMap((move) => (move.do === "release" ? [move.joint] : [])),
     ...state.made,
   ]);
-  for (const id of [...opened].map((j) => model.jointIds[j]!)) {
-    for (const what of functionsOf(guide, id))
-      because.set(what, [...(because.get(what) ?? []), id]);
-  }
-  return [...because].map(([what, joints]) => ({ what, because: joints }));
+  const moved = [...model.jointIds.keys()].filter(
+    (j) => !opened.has(j) && model.joins[j]!.some((p) => state.machine.lifted[p] === 1),
+  );
+  const found = new Map<string, { because: string[]; moved: string[] }>();
+  const note = (j: number, how: "because" | "moved"): void => {
+    const id = model.jointIds[j]!;
+    for (const what of functionsOf(guide, id)) {
+      const check = found.get(what) ?? { because: [], moved: [] };
+      check[how].push(id);
+      found.set(what, check);
+    }
+  };
+  for (const j of opened) note(j, "because");
+  for (const j of moved) note(j, "moved");
+  return [...found].map(([what, { because, moved }]) => ({ what, because, moved }));
 }
 
-/** Whether all that a check hangs on is made, its parts in place, so that it can be tried. */
-export const canTry = (model: Model, { machine }: BenchState, { because }: Check): boolean =>
-  because.every((id) => {
-    const j = model.jointOf.get(id)!;
-    return machine.open[j] === 0 && new Set(model.joins[j]!.map((p) => machine.stack[p])).size === 1;
-  });
+/** All joints of a guide that a function hangs on. */
+export const hangsOn = (model: Model, what: string): readonly number[] =>
+  [...model.jointIds.keys()].filter((j) =>
+    functionsOf(model.guide, model.jointIds[j]!).includes(what),
+  );
+
+/**
+ * Whether all that a function hangs on is made, in the machine, so that it can be tried there. How hot it
+ * gets shows only when it is shut.
+ */
+export function canTry(model: Model, machine: State, what: string, round: Round): boolean {
+  if (what === HEAT_CHECK && round === "open") return false;
+  const home = machine.stack[model.frame];
+  return hangsOn(model, what).every(
+    (j) => machine.open[j] === 0 && model.joins[j]!.every((p) => machine.stack[p] === home),
+  );
+}
 
 export const resultOf = (state: BenchState, round: Round, what: string): Checked | undefined =>
   state.checks.get(checkKey(round, what));
 
-/** The checks of a round that have no result yet, or a bad one. Before the cover only what can be tried. */
-export function checksLeft(model: Model, state: BenchState, round: Round): readonly Check[] {
-  return checksOf(model, state).filter((check) => {
-    const result = resultOf(state, round, check.what)?.result;
-    if (result === "pass" || result === "na") return false;
-    return round === "shut" || canTry(model, state, check);
-  });
-}
+const isSettled = (checked: Checked | undefined): boolean =>
+  checked?.result === "pass" || checked?.result === "na";
 
 /**
- * Whether a step closes the machine: the mirror of the first cover that came off (of the first lift
- * where no cover did). Before it all that was opened is tried out.
+ * The checks that have no good result. What passed with the cover off is not asked again: what may have
+ * spoilt it since has made its result void.
  */
-export function closesMachine(model: Model, state: BenchState, step: Step): boolean {
-  const { guide } = model;
-  if (step.do !== "place") return false;
-  const covers = (ids: readonly number[]): boolean =>
-    ids.some((p) => guide.parts[model.partIds[p]!]!.kind === "cover");
-  const lifts = state.done.flatMap((move, i) =>
-    move.do === "lift" ? [{ i, parts: move.parts }] : [],
+export const checksOpen = (model: Model, state: BenchState): readonly Check[] =>
+  checksOf(model, state).filter(
+    ({ what }) =>
+      !isSettled(resultOf(state, "open", what)) && !isSettled(resultOf(state, "shut", what)),
   );
-  const first = lifts.find(({ parts }) => covers(parts)) ?? lifts[0];
-  return first !== undefined && doneIndex(model, state, step) === first.i;
-}

@@ -1,6 +1,6 @@
 import { reader, type Reader } from "../base/ajv.ts";
 import { jobSchema } from "../rules/index.ts";
-import { CHECK_RESULTS, COUNT_REASONS, type Entry, HABITS } from "./events.ts";
+import { CHECK_RESULTS, COUNT_REASONS, type Entry, HABITS, PACK_SIGNS } from "./events.ts";
 
 const id = { type: "string", minLength: 1, maxLength: 120 };
 const ids = { type: "array", items: id, minItems: 1, maxItems: 1000 };
@@ -33,7 +33,12 @@ const pinned = object(["version", "code"], {
 
 /** The body of each kind of entry, without its `do`. */
 const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
-  start: object(["guide", "job", "down"], { guide: pinned, job: jobSchema, down }),
+  start: object(["guide", "job", "down"], {
+    guide: pinned,
+    job: jobSchema,
+    down,
+    signs: { type: "array", items: { enum: [...PACK_SIGNS] }, maxItems: 10 },
+  }),
   release: object(["joint"], {
     joint: id,
     count,
@@ -47,7 +52,13 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
   place: object(["parts"], { parts: ids }),
   make: object(["joint"], { joint: id, count, differs }),
   habit: object(["habit"], { habit: { enum: [...HABITS] } }),
-  answer: object(["stop", "answer"], { stop: id, answer: { enum: ["yes", "no"] }, note: text }),
+  answer: object(["stop", "answer"], {
+    stop: id,
+    answer: { enum: ["yes", "no"] },
+    note: text,
+    where: text,
+  }),
+  "power-on": object([], {}),
   check: object(["round", "what", "result"], {
     round: { enum: ["open", "shut"] },
     what: id,

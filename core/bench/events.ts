@@ -1,6 +1,10 @@
 import type { DownStep, Step } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
 
+/** What can be seen of a swollen pack on a machine that is shut, or is told in the fault. */
+export const PACK_SIGNS = ["base-bulges", "pad-stuck", "lid-ajar", "fault-says-so"] as const;
+export type PackSign = (typeof PACK_SIGNS)[number];
+
 export const COUNT_REASONS = ["missing-at-intake", "stuck", "lost", "found"] as const;
 export type CountReason = (typeof COUNT_REASONS)[number];
 
@@ -38,6 +42,8 @@ export type Entry =
       readonly guide: PinnedGuide;
       readonly job: Job;
       readonly down: readonly DownStep[];
+      /** What at taking in spoke for a swollen pack. */
+      readonly signs?: readonly PackSign[];
     }
   | {
       readonly do: "release";
@@ -68,7 +74,11 @@ export type Entry =
       readonly stop: string;
       readonly answer: "yes" | "no";
       readonly note?: string;
+      /** Where a bad pack is now. */
+      readonly where?: string;
     }
+  /** The machine is powered on, to try it out (see power.ts). */
+  | { readonly do: "power-on" }
   /** A function of the machine tried out (see checks.ts). */
   | {
       readonly do: "check";

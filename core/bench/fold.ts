@@ -4,6 +4,7 @@ import {
   closedMachine,
   type Job,
   type Model,
+  powerBlock,
   type Problem,
   problemOf,
   type State,
@@ -13,6 +14,7 @@ import {
   type Fitted,
   type Habit,
   type LedgerEvent,
+  type PackSign,
   type Round,
   stepKey,
   takenBack,
@@ -44,8 +46,10 @@ export interface BenchState {
   readonly closed: Extract<Entry, { do: "close" }> | undefined;
   /** The habit chosen for this job, if any was. */
   readonly habit: Habit | undefined;
-  /** Answers to stops, by stop. */
+  /** Answers to stops that stand, by stop: a power-on makes them void. */
   readonly answers: ReadonlyMap<string, Answer>;
+  /** All answers that were given since the machine was opened, for the record. */
+  readonly said: readonly Answer[];
   /** What is replaced: a rework does not change it. */
   readonly targets: readonly string[];
   /** The last result of each check, by round and function. */
@@ -54,6 +58,14 @@ export interface BenchState {
   readonly rework: string | undefined;
   /** Codes of what was put in. */
   readonly fitted: readonly Fitted[];
+  /** Powered on, and not shut down since. */
+  readonly isOn: boolean;
+  /** The battery was connected for a test only, and is not off again. */
+  readonly forTest: boolean;
+  /** Packs that were looked at since the machine was opened. */
+  readonly looked: ReadonlySet<string>;
+  /** What at taking in spoke for a swollen pack. */
+  readonly signs: readonly PackSign[];
 }
 
 export type Answer = Extract<Entry, { do: "answer" }>;
@@ -128,17 +140,24 @@ const emptyBench = (model: Model): BenchState => ({
   closed: undefined,
   habit: undefined,
   answers: new Map(),
+  said: [],
   targets: [],
   checks: new Map(),
   rework: undefined,
   fitted: [],
+  isOn: false,
+  forTest: false,
+  looked: new Set(),
+  signs: [],
 });
 
 /** The state after one more entry; `live` is the caller's. */
 export function apply(model: Model, state: BenchState, entry: Entry): BenchState {
   switch (entry.do) {
-    case "start":
-      return settled(model, started(model, openedAnew(model, state), entry));
+    case "start": {
+      const anew = { ...openedAnew(model, state), signs: entry.signs ?? [] };
+      return settled(model, started(model, anew, entry));
+    }
     case "replan":
       return settled(model, started(model, state, entry));
     case "release":
@@ -166,12 +185,11 @@ export function apply(model: Model, state: BenchState, entry: Entry): BenchState
     case "habit":
       return { ...state, habit: entry.habit };
     case "answer":
-      return { ...state, answers: new Map(state.answers).set(entry.stop, entry) };
+      return answered(state, entry);
+    case "power-on":
+      return poweredOn(model, state);
     case "check":
-      return {
-        ...state,
-        checks: new Map(state.checks).set(checkKey(entry.round, entry.what), entry),
-      };
+      return checked(model, state, entry);
     case "rework":
       return reworked(model, state, entry.joint);
     case "snag":
@@ -204,6 +222,60 @@ function reworked(model: Model, state: BenchState, joint: string): BenchState {
   const plan = done.map((move) => stepOfDone(model, move));
   const machine = { ...state.machine, open };
   return { ...state, phase: "down", machine, made, done, undone: new Set(), plan, rework: joint };
+}
+
+function answered(state: BenchState, entry: Answer): BenchState {
+  const answers = new Map(state.answers).set(entry.stop, entry);
+  const [kind, part] = entry.stop.split(":");
+  const looked =
+    kind === "lithium" && part !== undefined && entry.answer === "no"
+      ? new Set([...state.looked, part])
+      : state.looked;
+  const isYes = entry.answer === "yes";
+  return {
+    ...state,
+    answers,
+    said: [...state.said, entry],
+    looked,
+    isOn: state.isOn && !(entry.stop === "begin" && isYes),
+    forTest: state.forTest && !(entry.stop === "unplug" && isYes),
+  };
+}
+
+/** After a power-on every stop is new; what the customer agreed to stands. */
+const poweredOn = (model: Model, state: BenchState): BenchState => ({
+  ...state,
+  isOn: true,
+  forTest: model.cuts.length > 0 && !powerBlock(model, state.machine),
+  answers: new Map([...state.answers].filter(([stop]) => stop.startsWith("seal:"))),
+});
+
+/** A result; one that was given without a word about power (older ledgers have such) says that it was on. */
+function checked(model: Model, state: BenchState, entry: Checked): BenchState {
+  const on = entry.result === "na" || state.isOn ? state : poweredOn(model, state);
+  return { ...on, checks: new Map(on.checks).set(checkKey(entry.round, entry.what), entry) };
+}
+
+/** With the battery back on, that it was drained is of no use any more. */
+function withPower(model: Model, state: BenchState): BenchState {
+  if (!powerBlock(model, state.machine)) return state;
+  const gone = ["drain", "unplug"];
+  if (!gone.some((stop) => state.answers.has(stop))) return state;
+  return {
+    ...state,
+    answers: new Map([...state.answers].filter(([stop]) => !gone.includes(stop))),
+  };
+}
+
+/** Results that stand when these parts have been moved: what hangs on them is to be tried again. */
+function withoutChecksOfParts(
+  model: Model,
+  checks: ReadonlyMap<string, Checked>,
+  parts: readonly number[],
+): ReadonlyMap<string, Checked> {
+  const joints = new Set(parts.flatMap((p) => model.jointsOfPart[p]!));
+  const spoilt = new Set([...joints].flatMap((j) => functionsOf(model.guide, model.jointIds[j]!)));
+  return new Map([...checks].filter(([, { what }]) => !spoilt.has(what)));
 }
 
 /** Results that a joint's being opened again makes void. */
@@ -279,17 +351,19 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
     ...state,
     machine: after(state.machine, { do: "lift", parts }),
     done: [...state.done, { do: "lift", parts, anchor }],
+    checks: withoutChecksOfParts(model, state.checks, parts),
   };
 }
 
 function putBack(model: Model, state: BenchState, ids: readonly string[]): BenchState {
   const index = doneIndex(model, state, { do: "place", parts: ids });
   const lift = state.done[index] as DoneLift;
-  return {
+  return withPower(model, {
     ...state,
     machine: placed(state.machine, lift),
     undone: new Set([...state.undone, index]),
-  };
+    checks: withoutChecksOfParts(model, state.checks, lift.parts),
+  });
 }
 
 function made(model: Model, state: BenchState, entry: Extract<Entry, { do: "make" }>): BenchState {
@@ -302,13 +376,13 @@ function made(model: Model, state: BenchState, entry: Extract<Entry, { do: "make
   if (lot) {
     lots.set(entry.joint, putIn(lot, entry));
   }
-  return {
+  return withPower(model, {
     ...state,
     machine: { ...state.machine, open },
     undone: new Set([...state.undone, index]),
     made: [...state.made, joint],
     lots,
-  };
+  });
 }
 
 /** Where a build-up step's mirror stands among the done moves and waits to be mirrored; −1 if nowhere. */

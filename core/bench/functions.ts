@@ -2,11 +2,17 @@ import type { Guide, GuideJoint } from "../guide/index.ts";
 
 /** What a cooler that was moved asks for. */
 export const HEAT_CHECK = "temperature under load";
+/** What a battery behind a latch serves; an inner plug names it itself. */
+const BATTERY_CHECK = "battery";
 
-/** The functions that hang on a joint: what a connector serves, the temperature where it holds a cooler. */
+/**
+ * The functions that hang on a joint: what a connector serves, the battery behind its latch, the temperature
+ * where it holds a cooler.
+ */
 export function functionsOf(guide: Guide, id: string): readonly string[] {
   const joint = guide.joints[id]!;
   if (joint.kind === "connector") return joint.serves ?? [];
+  if (joint.power === true) return [BATTERY_CHECK];
   return holdsCooler(guide, joint) ? [HEAT_CHECK] : [];
 }
 

@@ -6,20 +6,25 @@ import type { BenchState } from "./fold.ts";
 /** A joint that may have been missed, and what it costs to get back to it from here. */
 export interface Rework {
   readonly joint: string;
-  /** Least minutes, off and on again; 0 where it can be reached as it is. */
+  /** Least minutes, power off, to open it and make it again, and all that is on the way. */
   readonly minutes: number;
   /** Parts that come off again. */
   readonly off: readonly string[];
 }
 
-/** For a function that fails: the joints opened in this job that it hangs on, cheapest first. */
+/**
+ * For a function that fails: the joints that it hangs on and that were opened or moved in this job, cheapest
+ * first. Going back to a joint is to open it and make it again, so the power comes off first.
+ */
 export function reworkChoices(model: Model, state: BenchState, what: string): readonly Rework[] {
   const { guide } = model;
   const check = checksOf(model, state).find((one) => one.what === what);
   const from = savedState(model, state.machine);
-  return (check?.because ?? [])
+  const joints = check ? [...check.because, ...check.moved] : [];
+  return joints
+    .filter((id) => !model.permanent[model.jointOf.get(id)!])
     .flatMap((joint) => {
-      const plan = planJob(guide, { for: [], reach: [joint] }, from);
+      const plan = planJob(guide, { for: [], open: [joint] }, from);
       if (!plan.ok) return [];
       const { work, handling, down } = plan.value;
       const off = down.flatMap((step) => (step.do === "lift" ? step.parts : []));

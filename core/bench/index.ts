@@ -9,6 +9,8 @@ export {
   type Fitted,
   type Habit,
   type LedgerEvent,
+  PACK_SIGNS,
+  type PackSign,
   type PinnedGuide,
   type Round,
 } from "./events.ts";
@@ -28,8 +30,18 @@ export { admit, expectedLeft, type Refusal } from "./admit.ts";
 export type { UpBlock } from "./mirror.ts";
 export { gateOf, nextCell, routeDown, routeUp } from "./route.ts";
 export { diveFromPlan, diveFromState } from "./dive-of-job.ts";
-export { heldBy, leavesFor, openStop, stopById, type Stop } from "./stops.ts";
-export { checksOf, closesMachine, resultOf, checksLeft, type Check } from "./checks.ts";
+export {
+  heldBy,
+  isAboutPack,
+  leavesFor,
+  openStop,
+  stopById,
+  type Stop,
+  type StopKind,
+} from "./stops.ts";
+export { checksOf, resultOf, type Check } from "./checks.ts";
+export { checksDue, proofAhead, roundOf } from "./proof.ts";
+export { canPower, lifeOf, type Life } from "./power.ts";
 export {
   leadRoute,
   lotsOf,
@@ -51,4 +63,5 @@ export {
   type Growth,
   type StoredEvent,
 } from "./stored-events.ts";
+export { nextAsk, stepsLeft, type Ask } from "./next.ts";
 export { missedIn } from "./missed.ts";

@@ -2,17 +2,18 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import fc from "fast-check";
 import { clips, guide as guideOf, part, PIN, plug, screws } from "../../testing/builders.ts";
-import { NaiveBench } from "../../testing/naive-bench.ts";
+import { NaiveBench, turned } from "../../testing/naive-bench.ts";
 import { nextEntry } from "../../testing/play.ts";
 import { must } from "../base/must.ts";
 import { type Guide, parseGuideText } from "../guide/index.ts";
 import { planJob, savedState } from "../plan/index.ts";
 import { type Job, type Model, modelOf } from "../rules/index.ts";
 import { admit, expectedLeft } from "./admit.ts";
-import { checksLeft } from "./checks.ts";
+import { checksOpen } from "./checks.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
 import { type BenchState, type Folded, foldLedger, foldOn } from "./fold.ts";
 import { gateOf, routeDown, routeUp } from "./route.ts";
+import { canPower } from "./power.ts";
 import { stopsOf } from "./stops.ts";
 
 const shipped = (name: string): Guide => {
@@ -117,7 +118,9 @@ class Walk {
     this.model = modelOf(guide);
     this.naive = new NaiveBench(guide);
     this.folded = { events: [], state: foldLedger(this.model, []) };
-    this.push(startOf(guide, job));
+    const start = startOf(guide, job);
+    const bulges = start.do === "start" && job.for.length > 1;
+    this.push(bulges ? { ...start, signs: ["base-bulges"] } : start);
   }
   get state(): BenchState {
     return this.folded.state;
@@ -154,7 +157,7 @@ class Walk {
       return;
     const mode = before.job?.mode === undefined ? {} : { mode: before.job.mode };
     const job: Job = isBack
-      ? { for: [], reach: [entry.joint], ...mode }
+      ? { for: [], open: [entry.joint], ...mode }
       : must(this.state.job, "job");
     const plan = planJob(this.guide, job, savedState(this.model, this.state.machine));
     if (!plan.ok) throw new Error(`no way on: ${JSON.stringify(plan.error)}`);
@@ -166,27 +169,31 @@ class Walk {
     expect(foldLedger(model, this.events)).toEqual(state);
     expect(state.phase).toBe(naive.phase);
     expect(state.live).toEqual(naive.live);
-    const { open, stacks } = savedState(model, state.machine);
-    expect([...open].sort()).toEqual([...naive.machine.open].sort());
+    const { open: opened, stacks } = savedState(model, state.machine);
+    expect([...opened].sort()).toEqual([...naive.machine.open].sort());
     const partition = (all: readonly Iterable<string>[]) =>
       all.map((s) => [...s].sort().join()).sort();
     expect(partition(stacks)).toEqual(partition(naive.machine.stacks));
     expect(state.made.map((j) => model.jointIds[j])).toEqual(naive.made);
     expect(expectedLeft(state)).toBe(naive.loose());
-    for (const round of ["open", "shut"] as const) {
-      const left = checksLeft(model, state, round).map(({ what }) => what);
-      expect(left.sort()).toEqual(naive.left(round).sort());
-    }
+    const open = checksOpen(model, state).map(({ what }) => what);
+    expect(open.sort()).toEqual(naive.unsettled().sort());
+    expect(canPower(model, state.machine)).toBe(naive.canPower());
+    expect([state.isOn, state.forTest]).toEqual([naive.on, naive.forTest]);
     if (state.phase === "down") {
       const step = must(routeDown(model, state).steps[0], "a step that is left");
       const stops = stopsOf(model, state, step).map(({ id }) => id);
       expect([...stops].sort()).toEqual(naive.stops(step).sort());
     }
     const [next] = state.phase === "up" ? routeUp(model, state) : [];
+    if (next) {
+      const stops = stopsOf(model, state, next.step).map(({ id }) => id);
+      expect([...stops].sort()).toEqual(naive.stops(turned(next.step), true).sort());
+    }
     if (next?.step.do === "place") {
-      const open = gateOf(model, state, next.step).filter(({ confirmed }) => !confirmed);
+      const gate = gateOf(model, state, next.step).filter(({ confirmed }) => !confirmed);
       const step = { do: "lift", parts: next.step.parts } as const;
-      expect(open.map(({ joint }) => joint).sort()).toEqual(
+      expect(gate.map(({ joint }) => joint).sort()).toEqual(
         naive.gate(naive.waiting(step)!).sort(),
       );
     }
@@ -202,6 +209,7 @@ class Walk {
         stop: held,
         answer: held.startsWith("seal") ? "yes" : "no",
         note: "done",
+        ...(choice % 3 === 0 ? {} : { where: "in the fire-safe box" }),
       };
     }
     const next = nextEntry(model, state, undefined);
@@ -221,6 +229,8 @@ class Walk {
     const done = state.done[choice % Math.max(1, state.done.length)];
     const stop = [
       "begin",
+      "unplug",
+      "bulge",
       "drain",
       "heat",
       "hinge",
@@ -230,7 +240,7 @@ class Walk {
       "x",
     ];
     const asked = stop[choice % stop.length]!;
-    const checks = checksLeft(model, state, "shut");
+    const checks = checksOpen(model, state);
     const what = checks[choice % Math.max(1, checks.length)]?.what ?? "fan";
     const turned: Entry[] = !done
       ? []
@@ -274,10 +284,14 @@ class Walk {
       {
         do: "answer",
         stop: asked,
-        answer: asked.startsWith("lithium") ? "no" : "yes",
+        answer: asked.startsWith("lithium") || asked === "bulge" ? "no" : "yes",
         note: "done",
+        where: "in the fire-safe box",
       },
+      { do: "power-on" },
+      { do: "power-on" },
       { do: "check", round: "open", what, result: "pass" },
+      { do: "check", round: "shut", what, result: "pass" },
       { do: "check", round: "open", what, result: "fail" },
       { do: "check", round: "shut", what, result: "na" },
       { do: "check", round: "shut", what, result: "na", note: "never had one" },
@@ -347,7 +361,17 @@ describe("the ledger beside a naive one", () => {
     );
   });
   test("the walks came everywhere: every kind of entry was admitted, many times", () => {
-    const kinds = ["release", "lift", "swap", "place", "make", "confirm", "answer", "check"];
+    const kinds = [
+      "release",
+      "lift",
+      "swap",
+      "place",
+      "make",
+      "confirm",
+      "answer",
+      "check",
+      "power-on",
+    ];
     const rare = ["rework", "take-back", "close", "habit", "snag"];
     const seen = (kind: string) => admittedOf.get(kind) ?? 0;
     expect(kinds.filter((kind) => seen(kind) < 15)).toEqual([]);

@@ -11,7 +11,7 @@ export interface Route {
 }
 
 /** A state never changes, and the screen asks for its way several times: worked out once. */
-function oncePerState<T>(work: (model: Model, state: BenchState) => T) {
+export function oncePerState<T>(work: (model: Model, state: BenchState) => T) {
   const known = new WeakMap<BenchState, T>();
   return (model: Model, state: BenchState): T => {
     const found = known.get(state) ?? work(model, state);
@@ -61,6 +61,10 @@ export const routeDown = oncePerState((model, state): Route => {
 export interface UpAhead {
   readonly step: UpStep;
   readonly gate: readonly string[];
+  /** The move of the strip-down that it mirrors. */
+  readonly index: number;
+  /** The machine once it is done. */
+  readonly machine: State;
 }
 
 /** The mirror of what was done, in an order that can be followed from here, with its gates. */
@@ -76,14 +80,14 @@ export const routeUp = oncePerState((model, state): readonly UpAhead[] => {
     if (next < 0) throw new Error("build-up: the step done last cannot be mirrored");
     const [step] = left.splice(next, 1);
     const gate = gateOf(model, at, step!).map(({ joint }) => joint);
-    at = mirroredOnce(model, at, step!);
-    steps.push({ step: step!, gate });
+    const index = doneIndex(model, at, step!);
+    at = mirroredOnce(at, index);
+    steps.push({ step: step!, gate, index, machine: at.machine });
   }
   return steps;
 });
 
-function mirroredOnce(model: Model, state: BenchState, step: UpStep): BenchState {
-  const index = doneIndex(model, state, step);
+function mirroredOnce(state: BenchState, index: number): BenchState {
   const move = state.done[index]!;
   const undone = new Set([...state.undone, index]);
   if (move.do === "lift") return { ...state, undone, machine: placed(state.machine, move) };

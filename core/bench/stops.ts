@@ -1,11 +1,12 @@
-import type { Guide } from "../guide/index.ts";
+import type { Guide, PartKind } from "../guide/index.ts";
 import type { DownStep, Step } from "../plan/index.ts";
 import { type Model, powerBlock } from "../rules/index.ts";
 import type { Entry } from "./events.ts";
 import type { Answer, BenchState } from "./fold.ts";
 
 /** What a stop is about; the words are in `words/stop-words.ts`. */
-export type StopKind = "begin" | "drain" | "hinge" | "heat" | "seal" | "lithium";
+export type StopKind =
+  "begin" | "bulge" | "drain" | "unplug" | "hinge" | "heat" | "seal" | "lithium";
 
 /** A question that is answered, not clicked away, before a step is done. */
 export interface Stop {
@@ -29,8 +30,12 @@ const plainStop = (kind: StopKind): Stop => ({
 });
 const BEGIN = plainStop("begin");
 const DRAIN = plainStop("drain");
+/** The battery that was connected for a test comes off again. */
+const UNPLUG = plainStop("unplug");
 const HINGE = plainStop("hinge");
 const HEAT = plainStop("heat");
+/** Before a base is pried on a machine that something said of that its pack may be swollen. */
+const BULGE: Stop = { ...plainStop("bulge"), good: "no", holds: true };
 
 const sealStop = (part: string): Stop => ({
   id: `seal:${part}`,
@@ -47,40 +52,85 @@ const lithiumStop = (part: string): Stop => ({
   holds: true,
 });
 
-/** The stops of a step on the machine as it is now, answered or not. The build-up has none. */
+/** The stops of a step on the machine as it is now, answered or not: what makes it dead comes first. */
 export function stopsOf(model: Model, state: BenchState, step: Step): readonly Stop[] {
   const { guide } = model;
-  if (step.do === "place" || step.do === "make") return [];
-  const stops: Stop[] = [];
-  if (state.done.length === 0) stops.push(BEGIN);
+  const stops: Stop[] = [BEGIN];
+  if (state.forTest) stops.push(UNPLUG);
+  if (step.do === "place" || step.do === "make") {
+    const unseen = packsInSight(model, state).filter((id) => !state.looked.has(id));
+    return [...stops, ...unseen.map(lithiumStop)];
+  }
   const touched = partsOf(guide, step);
   const isPlug = step.do === "release" && guide.joints[step.joint]!.kind === "connector";
-  const kinds = (kind: string): readonly string[] =>
+  const kinds = (kind: PartKind): readonly string[] =>
     touched.filter((id) => guide.parts[id]!.kind === kind);
+  if (state.signs.length > 0 && isPrying(guide, step)) stops.push(BULGE);
+  const packs = new Set(packsInSight(model, state));
+  if (!isPlug) for (const id of touched) if (isPack(guide, id)) packs.add(id);
+  for (const id of packs) stops.push(lithiumStop(id));
   if (needsDrain(model, state, step)) stops.push(DRAIN);
   if (step.do === "release") for (const id of kinds("sticker")) stops.push(sealStop(id));
-  if (!isPlug) {
-    for (const id of touched.filter((part) => guide.parts[part]!.handling?.includes("lithium"))) {
-      stops.push(lithiumStop(id));
-    }
-  }
-  const isScrews = step.do === "release" && guide.joints[step.joint]!.kind === "screws";
-  if (isScrews && (kinds("hinge").length > 0 || kinds("display").length > 0)) stops.push(HINGE);
-  if (step.do === "lift" && isCooler(guide, step)) stops.push(HEAT);
+  if (step.do === "release" && letsLidGo(guide, step.joint)) stops.push(HINGE);
+  if (touched.some((id) => isHot(guide, id))) stops.push(HEAT);
   return stops;
 }
 
 const partsOf = (guide: Guide, step: DownStep): readonly string[] =>
   step.do === "lift" ? step.parts : guide.joints[step.joint]!.joins;
 
-const isCooler = (guide: Guide, step: Extract<DownStep, { do: "lift" }>): boolean =>
-  step.parts.some(
-    (id) => guide.parts[id]!.kind === "heatsink" || guide.parts[id]!.handling?.includes("hot"),
-  );
+const isPack = (guide: Guide, id: string): boolean =>
+  guide.parts[id]!.handling?.includes("lithium") ?? false;
 
-/** The first step that wants the power off, once the power is off. */
+const isHot = (guide: Guide, id: string): boolean =>
+  guide.parts[id]!.kind === "heatsink" || (guide.parts[id]!.handling?.includes("hot") ?? false);
+
+/** What lies over a pack and does not hide it. */
+const THIN = new Set<PartKind>(["tape", "cable", "antenna", "sticker", "pad", "foot", "bracket"]);
+
+/** The packs that can be seen as the machine lies: nothing that hides them is over them any more. */
+function packsInSight(model: Model, { machine }: BenchState): readonly string[] {
+  const { guide } = model;
+  return model.partIds.filter((id, p) => {
+    if (!isPack(guide, id)) return false;
+    return !model.overPart[p]!.some((x) => {
+      return (
+        machine.stack[x] === machine.stack[p] && !THIN.has(guide.parts[model.partIds[x]!]!.kind)
+      );
+    });
+  });
+}
+
+/** Opening clips, or lifting a cover: what bends a base. */
+const isPrying = (guide: Guide, step: DownStep): boolean =>
+  step.do === "lift"
+    ? step.parts.some((id) => guide.parts[id]!.kind === "cover")
+    : guide.joints[step.joint]!.kind === "clips";
+
+/**
+ * Whether the lid may drop or spring when a joint is opened: the screws of its hinges, but for a lot after
+ * which another one between the same parts is still to be opened.
+ */
+function letsLidGo(guide: Guide, id: string): boolean {
+  const { kind, joins } = guide.joints[id]!;
+  const isOfLid = (part: string): boolean =>
+    guide.parts[part]!.kind === "hinge" || guide.parts[part]!.kind === "display";
+  if (kind !== "screws" || !joins.some(isOfLid)) return false;
+  return !guide.orders.some(({ first, then, strength }) => {
+    const other = guide.joints[then];
+    return (
+      first === id &&
+      strength === "must" &&
+      other?.kind === "screws" &&
+      joins.every((part) => other.joins.includes(part))
+    );
+  });
+}
+
+/** A step that wants the power off, once the power is off. */
 function needsDrain(model: Model, state: BenchState, step: DownStep): boolean {
   if (model.cuts.length === 0 || powerBlock(model, state.machine)) return false;
+  if (state.answers.get(UNPLUG.id)?.answer === "yes") return false;
   return step.do === "release"
     ? model.afterPower[model.jointOf.get(step.joint)!]!
     : step.parts.some((id) => model.esd[model.partOf.get(id)!]!);
@@ -102,15 +152,20 @@ export function heldBy(model: Model, state: BenchState): Stop | undefined {
   return undefined;
 }
 
+const PLAIN = [BEGIN, BULGE, DRAIN, UNPLUG, HINGE, HEAT];
+
 /** A stop by its id; undefined where this guide has none such. */
 export function stopById(guide: Guide, id: string): Stop | undefined {
   const [kind, part] = id.split(":");
-  if (part === undefined) return [BEGIN, DRAIN, HINGE, HEAT].find((stop) => stop.id === kind);
+  if (part === undefined) return PLAIN.find((stop) => stop.id === kind);
   const facts = guide.parts[part];
   if (kind === "seal" && facts?.kind === "sticker") return sealStop(part);
   if (kind === "lithium" && facts?.handling?.includes("lithium")) return lithiumStop(part);
   return undefined;
 }
+
+/** Whether a held job is about a pack: to go on, it is said where that is now. */
+export const isAboutPack = ({ kind }: Stop): boolean => kind === "lithium" || kind === "bulge";
 
 /** Where an entry sends the ticket: a closed job to its soak, a held one to what the customer says. */
 export function leavesFor(guide: Guide, entry: Entry): "soak" | "customer" | undefined {

@@ -55,6 +55,7 @@ const UPCASTS: Readonly<Record<Entry["do"], readonly Upcast[]>> = {
   make: [],
   habit: [],
   answer: [],
+  "power-on": [],
   check: [],
   rework: [],
   snag: [],

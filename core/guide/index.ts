@@ -1,6 +1,7 @@
 export {
   CONNECTOR_TYPES,
   type ConnectorType,
+  type Handling,
   type Cover,
   type Die,
   type DriveSlot,

@@ -34,6 +34,8 @@ const jointKeys = {
   fragile: { enum: [0, 1, 2, 3] },
   hidden: text,
   care: text,
+  careOff: text,
+  careOn: text,
   at: { type: "array", items: { $ref: "#/$defs/point" }, minItems: 1 },
   tool: text,
   beforePower: flag,
@@ -69,6 +71,7 @@ export const guideSchema = {
       codes: { ...texts, minItems: 1 },
       recognise: text,
       note: text,
+      chargerOpen: flag,
       answers: { type: "object", additionalProperties: text },
       variants: {
         type: "object",
@@ -122,6 +125,8 @@ export const guideSchema = {
         round: flag,
       }),
       care: text,
+      careOff: text,
+      careOn: text,
       note: text,
       beforePower: flag,
       dies: {
@@ -164,6 +169,7 @@ export const guideSchema = {
               { type: "array", items: { type: "integer", minimum: 1 }, uniqueItems: true },
             ],
           },
+          washers: { type: "integer", minimum: 1, maximum: 200 },
           torque: { type: "number", exclusiveMinimum: 0, maximum: 10 },
         }),
         joint(["connector"], ["type"], { type: { enum: [...CONNECTOR_TYPES] }, serves: texts }),

@@ -82,7 +82,10 @@ export interface GuidePart {
   readonly place?: number;
   readonly posture?: Posture;
   readonly shape?: Shape;
+  /** What to heed both ways, on the way off, on the way back. */
   readonly care?: string;
+  readonly careOff?: string;
+  readonly careOn?: string;
   readonly note?: string;
   readonly beforePower?: boolean;
   /** A cooler: the dies it sits on, and the thickness of the paste between. */
@@ -128,6 +131,8 @@ export interface JointBase {
   readonly fragile?: 0 | 1 | 2 | 3;
   readonly hidden?: string;
   readonly care?: string;
+  readonly careOff?: string;
+  readonly careOn?: string;
   readonly at?: readonly Point[];
   readonly tool?: string;
   readonly beforePower?: boolean;
@@ -148,6 +153,8 @@ export interface ScrewsJoint extends JointBase {
   readonly captive?: boolean;
   readonly order?: "cross" | readonly number[];
   readonly torque?: number;
+  /** How many of them carry a washer or a spacer. */
+  readonly washers?: number;
 }
 export interface ConnectorJoint extends JointBase {
   readonly kind: "connector";
@@ -212,6 +219,8 @@ export interface Guide {
   readonly codes: readonly string[];
   readonly recognise: string;
   readonly note?: string;
+  /** It may run on its charger while it is open. */
+  readonly chargerOpen?: boolean;
   /** What the author says to a warning of `check`, by the path it names. */
   readonly answers?: Readonly<Record<string, string>>;
   readonly variants?: Readonly<Record<string, Variant>>;

@@ -1,4 +1,11 @@
-import { after, coverOver, type Model, type Move, type Problem, type State } from "../rules/index.ts";
+import {
+  after,
+  coverOver,
+  type Model,
+  type Move,
+  type Problem,
+  type State,
+} from "../rules/index.ts";
 
 /** A step of the build-up: a group is placed, a joint is made. */
 export type UpMove =

@@ -8,5 +8,6 @@ export {
   type UpStep,
 } from "./plan.ts";
 export { unitingLifts, upOrder } from "./build-up.ts";
+export { proofPoints, type Doubt, type PowerOn, type Trial } from "./proof.ts";
 export { savedState, stateOf, type SavedState } from "./saved-state.ts";
 export { diveFromText, diveOf, diveText, type Dive } from "./dive.ts";

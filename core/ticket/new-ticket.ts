@@ -1,5 +1,6 @@
 import { type ErrorObject, reader } from "../base/ajv.ts";
 import { fail, type Result } from "../base/result.ts";
+import { PACK_SIGNS, type PackSign } from "../bench/index.ts";
 
 /** What is asked when a machine is taken in. */
 export interface NewTicket {
@@ -9,6 +10,8 @@ export interface NewTicket {
   readonly code: string;
   readonly serial: string;
   readonly condition: string;
+  /** What the first look at the machine says of its pack. */
+  readonly signs: readonly PackSign[];
   readonly parts: readonly string[];
   readonly mode: "short" | "book";
   readonly promised: string;
@@ -29,6 +32,7 @@ export const newTicketSchema = {
     "code",
     "serial",
     "condition",
+    "signs",
     "parts",
     "mode",
     "promised",
@@ -40,6 +44,7 @@ export const newTicketSchema = {
     code: needed,
     serial: line,
     condition: { type: "string", maxLength: 2000 },
+    signs: { type: "array", items: { enum: [...PACK_SIGNS] }, uniqueItems: true },
     parts: {
       type: "array",
       items: { type: "string", maxLength: 120 },
@@ -47,7 +52,7 @@ export const newTicketSchema = {
       uniqueItems: true,
     },
     mode: { enum: ["short", "book"] },
-    promised: { type: "string", pattern: "^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])$" },
+    promised: { type: "string", format: "day", pattern: "^20\\d\\d" },
   },
 };
 
@@ -68,3 +73,15 @@ function fieldsOf(errors: readonly ErrorObject[]): readonly NewTicketField[] {
     ),
   );
 }
+
+const BULGES = /\b(bulg|swell|swoll|puff|bloat|balloon)/i;
+
+/** What speaks for a swollen pack: what was seen at the counter, and the customer's own words. */
+export const packSigns = ({
+  signs,
+  fault,
+  condition,
+}: Pick<NewTicket, "signs" | "fault" | "condition">): readonly PackSign[] =>
+  BULGES.test(fault) || BULGES.test(condition)
+    ? [...new Set<PackSign>([...signs, "fault-says-so"])]
+    : signs;

@@ -2,7 +2,7 @@ import { smallGuide } from "../../testing/builders.ts";
 import { diveFromText } from "../plan/index.ts";
 import { modelOf } from "../rules/index.ts";
 import { workLine } from "./work-line.ts";
-import { readNewTicket } from "./new-ticket.ts";
+import { packSigns, readNewTicket } from "./new-ticket.ts";
 import { isZone, shopDay } from "./shop-day.ts";
 import { byWait, canChangeJob, daysBetween, DECISIONS, decisionsFor, WAITS } from "./ticket.ts";
 
@@ -13,6 +13,7 @@ const good = {
   code: "T-1",
   serial: "",
   condition: "",
+  signs: [],
   parts: ["fan"],
   mode: "short",
   promised: "2026-12-01",
@@ -30,10 +31,22 @@ test.each<[object, string]>([
   [{ parts: ["fan", "fan"] }, "parts"],
   [{ promised: "tomorrow" }, "promised"],
   [{ promised: "2026-13-01" }, "promised"],
+  [{ promised: "2026-02-31" }, "promised"],
+  [{ promised: "1999-02-28" }, "promised"],
+  [{ signs: ["glows"] }, "signs"],
   [{ mode: "fast" }, "mode"],
 ])("%j is named", (change, field) => {
   const answer = readNewTicket({ ...good, ...change });
   expect(answer.ok ? [] : answer.error).toEqual([field]);
+});
+
+test.each<[string, string, readonly string[]]>([
+  ["Dead", "", []],
+  ["The bottom bulges since summer", "", ["fault-says-so"]],
+  ["Dead", "battery swollen?", ["fault-says-so"]],
+])("the customer's words are heard: %s, %s", (fault, condition, signs) => {
+  expect(packSigns({ fault, condition, signs: [] })).toEqual(signs);
+  expect(packSigns({ fault, condition, signs: ["pad-stuck"] })).toEqual(["pad-stuck", ...signs]);
 });
 
 test("all that is wrong is named at once", () => {

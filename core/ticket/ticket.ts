@@ -1,3 +1,4 @@
+import type { PackSign, StopKind } from "../bench/index.ts";
 import type { Job } from "../rules/index.ts";
 import type { TicketTrouble } from "./trouble.ts";
 
@@ -15,6 +16,8 @@ export interface Ticket {
   readonly machine: string;
   readonly serial: string;
   readonly condition: string;
+  /** What at taking in spoke for a swollen pack. */
+  readonly signs: readonly PackSign[];
   readonly job: Job;
   readonly waits: Wait;
   /** ISO day. */
@@ -45,6 +48,8 @@ export interface TicketLine {
   readonly dive: string | undefined;
   /** Why there is no line: this ticket alone needs somebody to look at it. */
   readonly trouble: TicketTrouble | undefined;
+  /** What the job is held for, if it is. */
+  readonly held: StopKind | undefined;
 }
 
 /** A change that a person may decide on; the bench itself moves a ticket from `bench` to `soak`. */

@@ -1,7 +1,15 @@
 export { capital, jointWord, partWord, wordList, type NamedGuide } from "./names.ts";
-export { careLines, CONNECTOR_OPENS, stepWords, toolWords } from "./step-words.ts";
+export { careLines, CONNECTOR_WAYS } from "./care-words.ts";
+export { stepWords, toolWords } from "./step-words.ts";
 export { refusalWords } from "./refusal-words.ts";
-export { stopAsk, stopOtherwise } from "./stop-words.ts";
+export { LIFE_WORDS, powerOnLines } from "./power-words.ts";
+export {
+  heldWords,
+  PACK_AT_COUNTER,
+  PACK_SIGN_WORDS,
+  stopAsk,
+  stopOtherwise,
+} from "./stop-words.ts";
 export { findingWords } from "./finding-words.ts";
 export { CAUSE_WORDS, faultWords } from "./soak-words.ts";
 export {

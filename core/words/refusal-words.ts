@@ -74,6 +74,14 @@ export function refusalWords(model: Model, refusal: Refusal): string {
       return "This guide has no such question.";
     case "held-without-a-word":
       return "This job is held: write down what was done about it to go on.";
+    case "where-missing":
+      return "Write down where the pack is now: a held job goes on only with that.";
+    case "on-already":
+      return "The machine is on already.";
+    case "no-power-here":
+      return "The battery cannot be connected as the machine lies now.";
+    case "not-on":
+      return "Power it on first: nothing can be tried on a machine that is off.";
     case "check-unknown":
       return "Nothing in this job touched that.";
     case "reason-missing":
@@ -81,7 +89,9 @@ export function refusalWords(model: Model, refusal: Refusal): string {
     case "not-shut":
       return "The machine is not shut yet.";
     case "hangs-on-open":
-      return `Not everything it hangs on is made yet: ${joints(refusal.joints)}.`;
+      return refusal.joints.length === 0
+        ? "That shows only when the machine is shut, with all of it in place."
+        : `Not everything it hangs on is made yet: ${joints(refusal.joints)}.`;
     case "not-made-here":
       return `The ${jointWord(guide, refusal.joint)} was not made in this job.`;
     default:

@@ -2,7 +2,8 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { deadWithout, type Guide, type GuideJoint, mainPart } from "../guide/index.ts";
 import { planJob, type Step } from "../plan/index.ts";
-import { careLines, stepWords, toolWords } from "./step-words.ts";
+import { careLines } from "./care-words.ts";
+import { stepWords, toolWords } from "./step-words.ts";
 import { part, screws, smallGuide } from "../../testing/builders.ts";
 
 const small = smallGuide();
@@ -76,9 +77,55 @@ describe("cautions appear where they apply", () => {
     expect(said({ do: "release", joint: "base-clips" })).toMatch(/Eyes/);
     expect(said({ do: "lift", parts: ["fan"] })).toBe("");
   });
-  test("where a joint hides, and that a fragile one has no spare", () => {
+  test("the gravest first: that it is fragile comes before where it hides", () => {
     const guide = withJoint({ kind: "tape", hidden: "under the film", fragile: 3 });
-    expect(said({ do: "release", joint: "x" }, guide)).toMatch(/Hides: under the film.*Fragile/);
+    expect(said({ do: "release", joint: "x" }, guide)).toMatch(/Fragile.*Hides: under the film/);
+  });
+  test("only a lock that breaks off is said to have no spare", () => {
+    const lock = withJoint({ kind: "connector", type: "zif-flip", fragile: 2 });
+    const coax = withJoint({ kind: "connector", type: "coax-snap", fragile: 2 });
+    expect(said({ do: "release", joint: "x" }, lock)).toMatch(
+      /often no spare.*Shut the empty lock/,
+    );
+    expect(said({ do: "release", joint: "x" }, coax)).toMatch(/crushed centre/);
+    expect(said({ do: "release", joint: "x" }, coax)).not.toMatch(/spare/);
+  });
+  test("the author's lines speak for their way; one for both ways stands on both", () => {
+    const guide = withJoint({
+      kind: "tape",
+      care: "It is old.",
+      careOff: "Warm it.",
+      careOn: "Press it down.",
+    });
+    expect(said({ do: "release", joint: "x" }, guide)).toMatch(/It is old\. Warm it\./);
+    expect(said({ do: "make", joint: "x" }, guide)).toBe("It is old. Press it down.");
+  });
+  test("a bit is named before it strips a head, on the way out", () => {
+    expect(said({ do: "release", joint: "fan-screws" })).toMatch(/PH1 seated square/);
+    expect(said({ do: "make", joint: "fan-screws" })).toBe("");
+  });
+  test("a lift of several parts says which one a line is about; none is left out, none said twice", () => {
+    const parts = {
+      ...small.parts,
+      board: part("frame", {
+        name: "Motherboard",
+        kind: "motherboard",
+        handling: ["esd", "bends"],
+      }),
+      fan: part("board", { name: "Fan", kind: "fan", care: "Hold the blades still." }),
+      second: part("board", { name: "Second fan", kind: "fan", care: "Hold the blades still." }),
+      cell: part("board", { name: "Cell", kind: "battery", handling: ["lithium"] }),
+      fins: part("board", { name: "Fins", kind: "heatsink", handling: ["sharp", "hot"] }),
+    };
+    const guide = { ...small, parts };
+    const ids = ["board", "fan", "second", "cell", "fins"];
+    const lines = careLines(guide, { do: "lift", parts: ids });
+    expect(lines).toHaveLength(7);
+    expect(lines[0]).toMatch(/^Swollen/);
+    expect(lines.join(" ")).toMatch(/Fins: hot after a load test.*Fins: sharp/);
+    expect(lines).toContain("Fan and second fan: hold the blades still.");
+    expect(lines).toContain("Into a shielding bag, labelled: the motherboard.");
+    expect(careLines(guide, { do: "place", parts: ids })).toHaveLength(5);
   });
 });
 
@@ -97,7 +144,8 @@ test("every step of every part of every machine can be said", () => {
       if (!plan.ok) throw new Error(`${file}: ${id}`);
       for (const step of [...plan.value.down, ...plan.value.up]) {
         expect(stepWords(guide, step)).not.toMatch(/undefined|made for good/);
-        expect(careLines(guide, step).length).toBeLessThan(7);
+        const lines = careLines(guide, step);
+        expect(new Set(lines).size).toBe(lines.length);
       }
     }
   }

@@ -1,26 +1,7 @@
 import { unreachable } from "../base/result.ts";
-import {
-  type ConnectorType,
-  type Guide,
-  type GuideJoint,
-  jointTool,
-  mainPart,
-} from "../guide/index.ts";
+import { type Guide, type GuideJoint, jointTool, mainPart } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import { jointWord, partWord, wordList } from "./names.ts";
-
-/** How each type of connector opens: one line, hands first. */
-export const CONNECTOR_OPENS: Readonly<Record<ConnectorType, string>> = {
-  "zif-flip": "Tip the lock up on its hinge, then draw the ribbon out along the board by its tab.",
-  "zif-slide": "Push both ends of the lock out a little at a time, then pull the ribbon.",
-  "board-press": "Straight up from one end. Back: line up, press until each end clicks.",
-  "wire-plug": "Nails or spudger on both shoulders, walk it out. Never by the wires.",
-  "coax-snap": "Straight up. Back on dead square, with tweezers, until it snaps.",
-  "coax-bar": "Swing the bar over, then pull the tab along the board. Never upwards.",
-  "latch-slide": "Open the latch, then slide it along the board.",
-  "edge-slot": "Let it spring up, then slide it out at that angle.",
-  sata: "Slide the two halves apart, in line with the drive.",
-};
 
 /** One line of what to do, second person, present. */
 export function stepWords(guide: Guide, step: Step): string {
@@ -116,33 +97,4 @@ export function toolWords(guide: Guide, step: Step): string | undefined {
   const joint = guide.joints[step.joint]!;
   const tool = jointTool(joint);
   return tool === undefined ? undefined : joint.kind === "screws" ? `${tool} bit` : tool;
-}
-
-/** What to heed at a step: the joint's or parts' own care, where it hides, then the usual cautions. */
-export function careLines(guide: Guide, step: Step): readonly string[] {
-  const lines: string[] = [];
-  if (step.do === "release" || step.do === "make") {
-    const joint = guide.joints[step.joint]!;
-    if (joint.hidden !== undefined) lines.push(`Hides: ${joint.hidden}.`);
-    if (joint.care !== undefined) lines.push(joint.care);
-    if (step.do === "release" && joint.power === true) {
-      lines.push("Charger out first. No metal here. Then hold the power button for ten seconds.");
-    }
-    if ((joint.fragile ?? 0) >= 2) lines.push("Fragile: no spare is to be had for this one.");
-    if (step.do === "release" && joint.kind === "clips") lines.push("Eyes: clips can fly.");
-    return lines;
-  }
-  const parts = step.parts.map((id) => guide.parts[id]!);
-  for (const part of parts) if (part.care !== undefined) lines.push(part.care);
-  const handling = new Set(parts.flatMap((part) => part.handling ?? []));
-  if (handling.has("lithium")) {
-    lines.push(
-      "Swollen, dented, warm or sweet-smelling: stop. Do not charge, bend or puncture it; " +
-        "move it to the fire-safe place and follow the local rules for disposal.",
-    );
-  }
-  if (handling.has("esd")) lines.push("Strap or mat on; hold it by the edges.");
-  if (handling.has("sharp")) lines.push("Sharp edges.");
-  if (handling.has("bends")) lines.push("It bends: carry it flat, never pull against resistance.");
-  return lines.slice(0, 4);
 }

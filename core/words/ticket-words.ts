@@ -37,6 +37,7 @@ export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
   code: "Type or scan the code on the underside.",
   serial: "A serial number has at most 200 characters.",
   condition: "At most 2000 characters.",
+  signs: "Say what was seen of the battery by ticking it.",
   parts: "Choose at least one part to replace.",
   mode: "Choose book or short.",
   promised: "Choose the day it is promised for.",

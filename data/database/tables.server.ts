@@ -30,6 +30,7 @@ export interface TicketRow {
   waits: string;
   promised: string;
   takenIn: string;
+  signs: string;
 }
 export interface TransitionRow {
   id?: number;
@@ -97,6 +98,7 @@ export interface TicketLineRow {
   work: string;
   dive: string | null;
   trouble: string | null;
+  held: string | null;
 }
 export interface StepTallyRow {
   kind: string;
@@ -164,6 +166,7 @@ export function defineTables(sequelize: Sequelize) {
       waits: text(),
       promised: text(),
       takenIn: text(),
+      signs: text(),
     }),
     transitions: table<TransitionRow>("transitions", {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
@@ -231,6 +234,7 @@ export function defineTables(sequelize: Sequelize) {
       work: text(),
       dive: maybe(),
       trouble: maybe(),
+      held: maybe(),
     }),
     ticketCounts: table<{ waits: string; tickets: number }>("ticket_counts", {
       waits: key(text()),

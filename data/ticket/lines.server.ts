@@ -8,7 +8,7 @@ import type { TicketLineRow } from "../database/tables.server.ts";
 export async function keepLine(
   db: Database,
   ticket: number,
-  { machine, work, dive, trouble }: WorkLine,
+  { machine, work, dive, trouble, held }: WorkLine,
   transaction: Transaction,
 ): Promise<void> {
   const row: TicketLineRow = {
@@ -17,6 +17,7 @@ export async function keepLine(
     work,
     dive: dive ?? null,
     trouble: trouble ? JSON.stringify(trouble) : null,
+    held: held ?? null,
   };
   await db.tables.ticketLines.upsert({ ...row }, { transaction });
 }
@@ -30,6 +31,7 @@ interface LineRow {
   work: string | null;
   dive: string | null;
   trouble: string | null;
+  held: string | null;
 }
 
 const readTrouble = reader<TicketTrouble>({
@@ -47,10 +49,12 @@ const lineOf = (row: LineRow): TicketLine => ({
   promised: row.promised,
   dive: row.dive ?? undefined,
   trouble: row.trouble === null ? undefined : readColumn(readTrouble, row.trouble, "a trouble"),
+  held: (row.held ?? undefined) as TicketLine["held"],
 });
 
 const LINES = `SELECT tickets.number, customers.name AS customer, tickets.waits, tickets.promised,
-    ticket_lines.machine, ticket_lines.work, ticket_lines.dive, ticket_lines.trouble
+    ticket_lines.machine, ticket_lines.work, ticket_lines.dive, ticket_lines.trouble,
+    ticket_lines.held
   FROM tickets JOIN customers ON customers.id = tickets.customerId
   LEFT JOIN ticket_lines ON ticket_lines.ticket = tickets.number`;
 

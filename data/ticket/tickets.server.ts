@@ -1,4 +1,6 @@
 import type { Transaction } from "sequelize";
+import { reader } from "../../core/base/ajv.ts";
+import { PACK_SIGNS, type PackSign } from "../../core/bench/index.ts";
 import { type Job, readJob } from "../../core/rules/index.ts";
 import type { Ticket, Transition, Wait } from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
@@ -10,11 +12,17 @@ const FIRST_NUMBER = 1001;
 /** A ticket without what belongs to its customer and its guide. */
 export type TicketFacts = Omit<Ticket, "customer" | "machine">;
 
+const readSigns = reader<readonly PackSign[]>({
+  type: "array",
+  items: { enum: [...PACK_SIGNS] },
+});
+
 export const jobOf = (text: string): Job => readColumn(readJob, text, "a job");
 
 const factsOf = ({ customerId: _, ...row }: TicketRow): TicketFacts => ({
   ...row,
   job: jobOf(row.job),
+  signs: readColumn(readSigns, row.signs, "the signs of a ticket"),
   waits: row.waits as Wait,
 });
 
@@ -84,7 +92,8 @@ export async function addTicket(
     transaction,
   );
   const number = Math.max(FIRST_NUMBER, (last?.number ?? 0) + 1);
-  const row = { ...ticket, number, job: JSON.stringify(ticket.job) };
+  const { job, signs } = ticket;
+  const row = { ...ticket, number, job: JSON.stringify(job), signs: JSON.stringify(signs) };
   await db.tables.tickets.create(row, { transaction });
   await count(db, ticket.waits, 1, transaction);
   return number;

@@ -1,6 +1,7 @@
 import {
   diveFromState,
   foldOn,
+  heldBy,
   type LedgerEvent,
   missedIn,
   storedEvent,
@@ -50,6 +51,7 @@ export async function grow(
     ledger.model,
     next.facts.job,
     diveFromState(ledger.model, next.folded.state),
+    heldBy(ledger.model, next.folded.state)?.kind,
   );
   try {
     const isWritten = await db.write(async (transaction) => {

@@ -97,10 +97,12 @@ function opened(
 export async function startOf(
   db: Database,
   guide: PinnedGuide,
-  { job }: Pick<TicketFacts, "job">,
+  { job, signs }: Pick<TicketFacts, "job" | "signs">,
 ): Promise<Result<Entry, TicketTrouble>> {
   const plan = await planFor(db, guide, job);
-  return plan.ok ? ok({ do: "start", guide, job, down: plan.value.down }) : plan;
+  if (!plan.ok) return plan;
+  const told = signs.length > 0 ? { signs } : {};
+  return ok({ do: "start", guide, job, down: plan.value.down, ...told });
 }
 
 /** The events of a ledger as they are sent, from one on. */

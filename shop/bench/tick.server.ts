@@ -103,16 +103,16 @@ async function followUp(
   const state = apply(model, before, entry);
   const isBack = entry.do === "rework";
   if (!isBack && (state.phase !== "down" || routeDown(model, state).complete)) return undefined;
-  const job = isBack ? reachJob(before, entry.joint) : state.job!;
+  const job = isBack ? jobToOpen(before, entry.joint) : state.job!;
   const plan = await replan(model, state, job);
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
   return { at, by, causedBy, entry: plan.value };
 }
 
 /** The job of going back to a joint, done the way the job was. */
-const reachJob = ({ job }: BenchState, joint: string): Job => ({
+const jobToOpen = ({ job }: BenchState, joint: string): Job => ({
   for: [],
-  reach: [joint],
+  open: [joint],
   ...(job?.mode === undefined ? {} : { mode: job.mode }),
 });
 

@@ -133,7 +133,11 @@ test("a swollen pack holds the ticket: it waits for the customer until something
     error: { type: "refused", refusal: { type: "held" } },
   });
   const note = "pack taken out and disposed of by the licensed firm";
-  const good = { do: "answer", stop: "lithium:battery", answer: "no", note } as const;
+  const answer = { do: "answer", stop: "lithium:battery", answer: "no", note } as const;
+  expect(await shop.tick(number, "nowhere-yet-1", answer, 3)).toMatchObject({
+    error: { type: "refused", refusal: { type: "where-missing" } },
+  });
+  const good = { ...answer, where: "with the licensed firm" };
   expect((await shop.tick(number, "made-safe-1", good, 3)).ok).toBe(true);
   expect((await shop.tick(number, "go-on-again", screws, 4)).ok).toBe(true);
 });

@@ -107,7 +107,8 @@ export async function unbegunLine(
 ): Promise<WorkLine> {
   const model = await modelFor(db, guide.version, guide.code);
   if (!model.ok) {
-    return { machine: "", work: job.for.join(", "), dive: undefined, trouble: model.error };
+    const none = { dive: undefined, held: undefined };
+    return { machine: "", work: job.for.join(", "), ...none, trouble: model.error };
   }
   const plan = await planFor(db, guide, job);
   return plan.ok

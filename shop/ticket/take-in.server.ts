@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import { type NewTicket, type TakeInError, workLine } from "../../core/ticket/index.ts";
+import { type NewTicket, packSigns, type TakeInError, workLine } from "../../core/ticket/index.ts";
 import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
 import { addTicket, customerFor, keepLine } from "../../data/ticket/index.server.ts";
 import type { Act } from "../act.server.ts";
@@ -35,6 +35,7 @@ export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number,
         serial,
         fault,
         condition,
+        signs: packSigns(facts),
         job,
         waits: "customer",
         promised,

@@ -22,7 +22,7 @@ describe("taking in", () => {
   test("tickets are numbered on as numbers: after 9999 comes 10000, and 10001", async () => {
     expect([await shop.ticket(), await shop.ticket()]).toEqual([1001, 1002]);
     await shop.db.sequelize.query(
-      "INSERT INTO tickets SELECT 9999, customerId, guideId, code, serial, fault, condition, job, waits, promised, takenIn FROM tickets WHERE number = 1001",
+      "INSERT INTO tickets SELECT 9999, customerId, guideId, code, serial, fault, condition, job, waits, promised, takenIn, signs FROM tickets WHERE number = 1001",
     );
     expect([await shop.ticket(), await shop.ticket()]).toEqual([10000, 10001]);
   });
@@ -39,6 +39,7 @@ describe("taking in", () => {
       fault: "x",
       serial: "",
       condition: "",
+      signs: [],
       mode: "short",
       promised: "2026-01-05",
     } as const;

@@ -1,34 +1,33 @@
 import {
+  type Ask,
   type BenchState,
-  checksLeft,
-  closesMachine,
+  type Check,
   gateOf,
   type Habit,
-  heldBy,
   leadRoute,
   type Lot,
   mirrored,
+  nextAsk,
   nextCell,
-  openStop,
   remainingUp,
   type Round,
-  routeDown,
-  routeUp,
   screwsIn,
   stepKey,
+  stepsLeft,
   type Stop,
   tighteningOf,
   trayPlan,
   type TrayPlan,
 } from "../../../core/bench/index.ts";
 import { type Guide, mainPart, type ScrewsJoint } from "../../../core/guide/index.ts";
-import type { DownStep, Step, UpStep } from "../../../core/plan/index.ts";
+import type { Step } from "../../../core/plan/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import type { TrayGrid } from "../../../core/screws/index.ts";
 import type { MapMarks } from "../../signs/map/machine-map.tsx";
 
 /** What the right side of the bench shows. */
-export type Mood = "step" | "stop" | "gate" | "checks" | "swap" | "end" | "closed" | "planning";
+export type Mood =
+  "step" | "stop" | "gate" | "power" | "checks" | "swap" | "end" | "closed" | "planning";
 
 export interface BenchView {
   readonly mood: Mood;
@@ -38,10 +37,10 @@ export interface BenchView {
   readonly gate: readonly { readonly joint: string; readonly confirmed: boolean }[];
   /** The question that has to be answered before the step. */
   readonly stop: Stop | undefined;
-  /** Which checks are due, in the mood for them. */
+  /** Of which round the checks are. */
   readonly round: Round;
-  /** The function to be tried next, in that mood. */
-  readonly check: string | undefined;
+  /** The checks that are due, the next one first, in the moods for them. */
+  readonly checks: readonly Check[];
   /** 1-based place of the step among all steps of the job, and their number. */
   readonly at: number;
   readonly of: number;
@@ -60,17 +59,14 @@ export function benchView(model: Model, state: BenchState, chosen: string | unde
   const gate = step?.do === "place" ? gateOf(model, state, step) : [];
   const open = gate.find(({ confirmed }) => !confirmed);
   const shown: Step | undefined = open ? { do: "make", joint: open.joint } : step;
-  const stop = heldBy(model, state) ?? (step && openStop(model, state, step));
-  const round = step ? "open" : "shut";
-  const isTime = state.phase === "up" && !open && (!step || closesMachine(model, state, step));
-  const check = isTime ? checksLeft(model, state, round)[0]?.what : undefined;
-  const mood = stop ? "stop" : check !== undefined ? "checks" : moodOf(state, step, gate);
+  const ask = nextAsk(model, state, step);
+  const mood = moodOf(state, ask, gate);
   return {
     mood,
     step,
-    stop,
-    round,
-    check,
+    stop: ask.type === "stop" ? ask.stop : undefined,
+    round: step ? "open" : "shut",
+    checks: ask.type === "power-on" || ask.type === "check" ? ask.checks : [],
     next: step ? rest[0] : undefined,
     gate,
     at: Math.min(doneCount(state) + 1, total(model, state)),
@@ -81,19 +77,22 @@ export function benchView(model: Model, state: BenchState, chosen: string | unde
   };
 }
 
-/** The steps that are left in this direction, in an order that can be followed. */
-export function stepsLeft(model: Model, state: BenchState): readonly (DownStep | UpStep)[] {
-  if (state.phase === "down") return routeDown(model, state).steps;
-  if (state.phase === "up") return routeUp(model, state).map(({ step }) => step);
-  return [];
-}
-
-function moodOf(state: BenchState, step: Step | undefined, gate: BenchView["gate"]): Mood {
-  if (state.phase === "swap") return "swap";
-  if (state.phase === "closed") return "closed";
-  // A step was written that wants a new plan, and the plan has not come yet.
-  if (!step) return state.phase === "down" ? "planning" : "end";
-  return gate.length > 0 ? "gate" : "step";
+function moodOf(state: BenchState, ask: Ask, gate: BenchView["gate"]): Mood {
+  switch (ask.type) {
+    case "power-on":
+      return "power";
+    case "check":
+      return "checks";
+    case "close":
+      return "end";
+    case "nothing":
+      // A step was written that wants a new plan, and the plan has not come yet.
+      return state.phase === "down" ? "planning" : "closed";
+    case "step":
+      return gate.length > 0 ? "gate" : "step";
+    default:
+      return ask.type;
+  }
 }
 
 const doneCount = (state: BenchState): number => state.done.length + state.undone.size;

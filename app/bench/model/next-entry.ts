@@ -15,9 +15,9 @@ export function entryFor(
   if (mood === "planning") return "The way from here is being worked out.";
   if (mood === "stop") return "Answer the question with Y or N.";
   if (mood === "swap") return fitted.length > 0 ? { do: "swap", fitted } : { do: "swap" };
-  if (mood === "closed" || (!step && mood !== "end" && mood !== "checks"))
-    return "This job is closed.";
-  if (mood === "checks") return { do: "check", round, what: view.check!, result: "pass" };
+  if (mood === "power") return { do: "power-on" };
+  if (mood === "checks") return { do: "check", round, what: view.checks[0]!.what, result: "pass" };
+  if (mood === "closed" || (!step && mood !== "end")) return "This job is closed.";
   if (mood === "end" || !step) {
     if (ending.left === undefined) return "Count the screws that are left over; 0 is a count too.";
     const explained = ending.explained.trim();
@@ -38,6 +38,7 @@ export function entryFor(
 /** What the big button says it does. */
 export function doneWord({ mood, gate, step }: BenchView, isRework: boolean): string {
   if (mood === "swap") return isRework ? "Seated anew: build up" : "Swapped: build up";
+  if (mood === "power") return "It is on";
   if (mood === "end") return "Close the job";
   if (gate.some(({ confirmed }) => !confirmed)) return "Seen: it is in";
   return step?.do === "place" && gate.length > 0 ? "Covered" : "Done";

@@ -1,7 +1,7 @@
 import { troubleLine } from "../sync/trouble-line.ts";
 import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { Link } from "react-router";
-import { diveFromState } from "../../../core/bench/index.ts";
+import { diveFromState, type Life, lifeOf } from "../../../core/bench/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
 import { MachineMap } from "../../signs/map/machine-map.tsx";
 import { DiveLine } from "../../signs/dive-line.tsx";
@@ -10,6 +10,7 @@ import { doneWord } from "../model/next-entry.ts";
 import { KeysPanel } from "./keys-panel.tsx";
 import { LotsStrip } from "../tray/lots-strip.tsx";
 import { SidePanel } from "./side-panel.tsx";
+import { LifeChip } from "./life-chip.tsx";
 import { MinutesLine } from "./minutes-line.tsx";
 import { BigButton, Refused } from "./panel.tsx";
 import { TrayView } from "../tray/tray-view.tsx";
@@ -29,6 +30,7 @@ export function BenchScreen(props: BenchScreenProps) {
           <Head
             ticket={props.ticket}
             place={placeOf(view)}
+            life={lifeOf(bench.model, ledger.state)}
             waiting={ledger.waiting}
             isAway={ledger.isAway}
           />
@@ -138,12 +140,14 @@ const litLot = (step: Step | undefined): string | undefined =>
 const Head = memo(function Head({
   ticket,
   place,
+  life,
   waiting,
   isAway,
 }: {
   ticket: BenchScreenProps["ticket"];
   /** Where the job is, in words. */
   place: string | undefined;
+  life: Life;
   waiting: number;
   isAway: boolean;
 }) {
@@ -154,7 +158,8 @@ const Head = memo(function Head({
         <span className="mono">{ticket.number}</span> {ticket.machine}
       </Link>
       <span className="grow">{place}</span>
-      <span role="status">
+      <LifeChip life={life} />
+      <span role="status" className="bench-saved">
         {isAway ? `Not saved yet: ${ticks}` : waiting > 0 ? "saving" : "saved"}
       </span>
     </div>

@@ -113,11 +113,19 @@ describe("stops", () => {
 
 describe("checks", () => {
   const { events, state } = played((entry) => entry.do === "check");
+  const due = benchView(model, state, undefined).checks;
   test("names the function, and what was opened that it hangs on", () => {
     const said = words(
-      <ChecksPanel model={model} state={state} events={events} round="open" onTick={nothing} />,
+      <ChecksPanel
+        model={model}
+        state={state}
+        events={events}
+        round="open"
+        due={due}
+        onTick={nothing}
+      />,
     );
-    expect(said).toMatch(/Proof, before the cover goes on/);
+    expect(said).toMatch(/Proof, while it is open/);
     expect(said).toMatch(/1 of 1 left/);
     expect(said).toMatch(/Fan Opened in this job: fan plug/);
   });
@@ -125,7 +133,14 @@ describe("checks", () => {
     const failed: Entry = { do: "check", round: "open", what: "fan", result: "fail" };
     const after = { ...state, checks: new Map([["open:fan", failed]]) };
     const said = words(
-      <ChecksPanel model={model} state={after} events={events} round="open" onTick={nothing} />,
+      <ChecksPanel
+        model={model}
+        state={after}
+        events={events}
+        round="open"
+        due={due}
+        onTick={nothing}
+      />,
     );
     expect(said).toMatch(/Fan fails\. Go back to:/);
   });

@@ -8,6 +8,7 @@ import { NotePanel } from "../aside/note-panel.tsx";
 import { StepLine } from "./panel.tsx";
 import { PhotoPanel } from "../aside/photo-panel.tsx";
 import { ChecksPanel } from "../step/checks-panel.tsx";
+import { PowerPanel } from "../step/power-panel.tsx";
 import { SnagPanel } from "../aside/snag-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
@@ -74,6 +75,8 @@ function Mood({ bench, props }: SidePanelProps) {
       return <Step bench={bench} props={props} />;
     case "gate":
       return <GatePanel guide={guide} step={step!} gate={view.gate} onConfirm={confirm} />;
+    case "power":
+      return <PowerPanel model={model} state={state} round={view.round} checks={view.checks} />;
     case "checks":
       return (
         <ChecksPanel
@@ -81,6 +84,7 @@ function Mood({ bench, props }: SidePanelProps) {
           state={state}
           events={ledger.events}
           round={view.round}
+          due={view.checks}
           onTick={acts.go}
         />
       );

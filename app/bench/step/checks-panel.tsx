@@ -4,7 +4,6 @@ import {
   type BenchState,
   type Check,
   type CheckResult,
-  checksLeft,
   checksOf,
   type Entry,
   type LedgerEvent,
@@ -24,15 +23,17 @@ export function ChecksPanel({
   state,
   events,
   round,
+  due,
   onTick,
 }: {
   model: Model;
   state: BenchState;
   events: readonly LedgerEvent[];
   round: Round;
+  /** What is left to try here, the next one first. */
+  due: readonly Check[];
   onTick: (entry: Entry) => void;
 }) {
-  const due = checksLeft(model, state, round);
   const next = due[0];
   const failed = due.find(({ what }) => resultOf(state, round, what)?.result === "fail");
   const [reason, setReason] = useState<string>();
@@ -55,10 +56,10 @@ export function ChecksPanel({
   return (
     <div className="stack">
       <StepLine>
-        {round === "open" ? "Proof, before the cover goes on" : "Proof, with the machine shut"}
+        {round === "open" ? "Proof, while it is open" : "Proof, with the machine shut"}
       </StepLine>
       <div className="say">
-        Power it up. Everything that was opened is tried out; {due.length} of {all.length} left.
+        What was opened or moved, and can be tried here: {due.length} of {all.length} left.
       </div>
       {next && (
         <div className="checks-now">
@@ -117,7 +118,10 @@ const SIGN = { pass: "✓", fail: "✗", na: "–", none: "·" } as const;
 function Because({ model: { guide }, check }: { model: Model; check: Check }) {
   return (
     <div className="say soft">
-      Opened in this job: {wordList(check.because.map((id) => jointWord(guide, id)))}.
+      {check.because.length > 0 &&
+        `Opened in this job: ${wordList(check.because.map((id) => jointWord(guide, id)))}. `}
+      {check.moved.length > 0 &&
+        `Moved, not opened: ${wordList(check.moved.map((id) => jointWord(guide, id)))}.`}
     </div>
   );
 }
@@ -158,7 +162,7 @@ function GoBack({
             <b>{capital(jointWord(guide, joint))}</b>
             <Box component="span" sx={{ display: "block", fontSize: 16 }}>
               {off.length === 0
-                ? "within reach as it is"
+                ? "in reach, with the power off"
                 : `off again: ${wordList(off.map((id) => partWord(guide, id)))}`}
             </Box>
           </Box>

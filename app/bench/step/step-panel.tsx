@@ -5,7 +5,7 @@ import type { Step } from "../../../core/plan/index.ts";
 import {
   capital,
   careLines,
-  CONNECTOR_OPENS,
+  CONNECTOR_WAYS,
   jointWord,
   stepWords,
   toolWords,
@@ -100,7 +100,7 @@ function Connector({ guide, step }: { guide: Guide; step: Step }) {
         <ConnectorSign type={joint.type} open={step.do === "release"} width={140} />
       </div>
       <div className="stack stack-tight say">
-        <span>{CONNECTOR_OPENS[joint.type]}</span>
+        <span>{CONNECTOR_WAYS[joint.type][step.do === "release" ? "off" : "on"]}</span>
         {dead.length > 0 && <span className="soft">Dead while open: {wordList(dead)}.</span>}
         {lead.length > 0 && (
           <span className="soft">

@@ -1,4 +1,4 @@
-import type { BenchState, Entry, Stop } from "../../../core/bench/index.ts";
+import { type BenchState, type Entry, isAboutPack, type Stop } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import { stopAsk, stopOtherwise } from "../../../core/words/index.ts";
 import Box from "@mui/material/Box";
@@ -54,6 +54,9 @@ export function StopPanel({
 
 function Held({ stop, onAnswer }: { stop: Stop; onAnswer: (entry: Entry) => void }) {
   const [note, setNote] = useState("");
+  const [where, setWhere] = useState("");
+  const isPack = isAboutPack(stop);
+  const isMissing = note.trim() === "" || (isPack && where.trim() === "");
   return (
     <Box sx={{ display: "grid", gap: 2, alignContent: "start" }} data-stop={stop.id}>
       <StepLine>This job is held</StepLine>
@@ -68,10 +71,27 @@ function Held({ stop, onAnswer }: { stop: Stop; onAnswer: (entry: Entry) => void
           sx={{ ...fieldLook, py: 1 }}
         />
       </Box>
+      {isPack && (
+        <Box component="label" sx={{ display: "grid", gap: 0.75, fontSize: 18 }}>
+          Where the pack is now
+          <Box
+            component="input"
+            value={where}
+            onChange={(event) => setWhere(event.target.value)}
+            sx={{ ...fieldLook, height: 56 }}
+          />
+        </Box>
+      )}
       <BigButton
-        disabled={note.trim() === ""}
+        disabled={isMissing}
         onClick={() =>
-          onAnswer({ do: "answer", stop: stop.id, answer: stop.good, note: note.trim() })
+          onAnswer({
+            do: "answer",
+            stop: stop.id,
+            answer: stop.good,
+            note: note.trim(),
+            ...(isPack ? { where: where.trim() } : {}),
+          })
         }
       >
         Safe now: go on

@@ -1,0 +1,53 @@
+import type { Step } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
+import type { Check } from "./checks.ts";
+import type { Round } from "./events.ts";
+import type { BenchState } from "./fold.ts";
+import { checksDue, roundOf } from "./proof.ts";
+import { gateOf, routeDown, routeUp } from "./route.ts";
+import { heldBy, openStop, type Stop } from "./stops.ts";
+
+/** What the bench asks for now. */
+export type Ask =
+  | { readonly type: "stop"; readonly stop: Stop }
+  | { readonly type: "gate"; readonly step: Step; readonly joint: string }
+  | { readonly type: "power-on"; readonly round: Round; readonly checks: readonly Check[] }
+  | { readonly type: "check"; readonly round: Round; readonly checks: readonly Check[] }
+  | { readonly type: "step"; readonly step: Step }
+  | { readonly type: "swap" }
+  | { readonly type: "close" }
+  /** Not begun, over, or a new plan is on its way. */
+  | { readonly type: "nothing" };
+
+/** The steps that are left in this direction, in an order that can be followed. */
+export function stepsLeft(model: Model, state: BenchState): readonly Step[] {
+  if (state.phase === "down") return routeDown(model, state).steps;
+  if (state.phase === "up") return routeUp(model, state).map(({ step }) => step);
+  return [];
+}
+
+/**
+ * What comes next, for the first step that is left or the one that was chosen: what holds the job, then the
+ * last chance to see a joint, what is to be tried out first, what is to be answered, then the step.
+ */
+export function nextAsk(
+  model: Model,
+  state: BenchState,
+  chosen: Step | undefined = stepsLeft(model, state)[0],
+): Ask {
+  const held = heldBy(model, state);
+  if (held) return { type: "stop", stop: held };
+  if (state.phase === "swap") return { type: "swap" };
+  if (state.phase === "up") {
+    const isPlace = chosen?.do === "place";
+    const gate = isPlace && gateOf(model, state, chosen).find(({ confirmed }) => !confirmed);
+    if (gate) return { type: "gate", step: chosen, joint: gate.joint };
+    const checks = checksDue(model, state);
+    const round = roundOf(model, state);
+    if (checks.length > 0) return { type: state.isOn ? "check" : "power-on", round, checks };
+    if (!chosen) return { type: "close" };
+  }
+  if (!chosen || (state.phase !== "down" && state.phase !== "up")) return { type: "nothing" };
+  const stop = openStop(model, state, chosen);
+  return stop ? { type: "stop", stop } : { type: "step", step: chosen };
+}

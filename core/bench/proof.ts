@@ -1,0 +1,81 @@
+import { type Doubt, type PowerOn, proofPoints, type Trial } from "../plan/index.ts";
+import { type Model, powerBlock, type State } from "../rules/index.ts";
+import { canTry, type Check, checksOpen } from "./checks.ts";
+import type { Round } from "./events.ts";
+import type { BenchState } from "./fold.ts";
+import { canPower } from "./power.ts";
+import { oncePerState, routeUp } from "./route.ts";
+
+/** Minutes of a power-on with the battery connected for the test: off and drained again included. */
+const POWER_ON = 2;
+
+/** How likely it is that a joint that was opened is not made as it should be, by what is easily missed. */
+const MISS = { plain: 0.03, lock: 0.04, coax: 0.05, hidden: 2, moved: 0.005 } as const;
+
+function chanceOf(model: Model, id: string): number {
+  const joint = model.guide.joints[id]!;
+  const hides = joint.hidden === undefined ? 1 : MISS.hidden;
+  const type = joint.kind === "connector" ? joint.type : undefined;
+  if (type === "coax-snap") return MISS.coax * hides;
+  return (type === "zif-flip" || type === "zif-slide" ? MISS.lock : MISS.plain) * hides;
+}
+
+/**
+ * Where the machine is powered on in what is left of the build-up, and what is tried there: the power-ons
+ * that lose the fewest expected minutes (see `proofPoints`). Places count from the next step. With no step
+ * left there is one: the machine is shut.
+ */
+export const proofAhead = oncePerState((model, state): readonly PowerOn[] => {
+  if (state.phase !== "up") return [];
+  const route = routeUp(model, state);
+  const machines = [state.machine, ...route.map(({ machine }) => machine)];
+  const end = route.length;
+  const minutes = machines.map((machine) => powerMinutes(model, machine));
+  const trials = checksOpen(model, state).map((check): Trial => {
+    const at = machines.findIndex(
+      (machine, s) =>
+        s < end && minutes[s] !== undefined && canTry(model, machine, check.what, "open"),
+    );
+    return { what: check.what, earliest: at < 0 ? end : at, doubts: doubtsOf(model, state, check) };
+  });
+  return proofPoints({
+    problem: state.problem!,
+    down: state.done,
+    back: state.undone,
+    order: route.map(({ index }) => index),
+    trials,
+    minutes,
+  });
+});
+
+/** What a power-on takes on a machine as it lies; undefined where there can be none. */
+function powerMinutes(model: Model, machine: State): number | undefined {
+  if (!canPower(model, machine)) return undefined;
+  return powerBlock(model, machine) ? 0 : POWER_ON;
+}
+
+function doubtsOf(model: Model, state: BenchState, { because, moved }: Check): readonly Doubt[] {
+  const opened = because.flatMap((id): readonly Doubt[] => {
+    const j = model.jointOf.get(id)!;
+    const move = state.done.findLastIndex((one) => one.do === "release" && one.joint === j);
+    return move < 0 ? [] : [{ move, chance: chanceOf(model, id) }];
+  });
+  const lifted = moved.flatMap((id): readonly Doubt[] => {
+    const parts = model.joins[model.jointOf.get(id)!]!;
+    const move = state.done.findLastIndex(
+      (one) => one.do === "lift" && one.parts.some((p) => parts.includes(p)),
+    );
+    return move < 0 ? [] : [{ move, chance: MISS.moved }];
+  });
+  return [...opened, ...lifted];
+}
+
+/** The checks that are due before the next step, or, with the machine shut, before the job is closed. */
+export function checksDue(model: Model, state: BenchState): readonly Check[] {
+  const now = proofAhead(model, state).find(({ before }) => before === 0);
+  return checksOpen(model, state).filter(({ what }) => now?.tries.includes(what));
+}
+
+/** Whether the machine is still open: which round a check is of. */
+export const roundOf = (model: Model, state: BenchState): Round =>
+  routeUp(model, state).length > 0 ? "open" : "shut";
