@@ -103,8 +103,8 @@ export class Rules {
 
   cost(bench: Bench, step: DownStep): number {
     if (step.do === "release") {
-      const { off, on, care } = jointMinutes(this.guide.joints[step.joint]!);
-      return off + on + care;
+      const { off, on } = jointMinutes(this.guide.joints[step.joint]!);
+      return off + on;
     }
     const left = new Set(step.parts);
     let sum = 0;

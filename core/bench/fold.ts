@@ -1,3 +1,4 @@
+import type { Posture } from "../guide/index.ts";
 import { type DownStep, type UpStep, upOrder } from "../plan/index.ts";
 import {
   after,
@@ -20,6 +21,7 @@ import {
   takenBack,
 } from "./events.ts";
 import { functionsOf } from "./functions.ts";
+import { liesAfter } from "./hands.ts";
 import { fromLastTime, type Lot, putIn, takenOut } from "./lots.ts";
 import { type Done, type DoneLift, placed } from "./mirror.ts";
 
@@ -66,6 +68,8 @@ export interface BenchState {
   readonly looked: ReadonlySet<string>;
   /** What at taking in spoke for a swollen pack. */
   readonly signs: readonly PackSign[];
+  /** How the machine was laid for the last step that said how. */
+  readonly lies: Posture | undefined;
 }
 
 export type Answer = Extract<Entry, { do: "answer" }>;
@@ -149,10 +153,24 @@ const emptyBench = (model: Model): BenchState => ({
   forTest: false,
   looked: new Set(),
   signs: [],
+  lies: undefined,
 });
 
 /** The state after one more entry; `live` is the caller's. */
 export function apply(model: Model, state: BenchState, entry: Entry): BenchState {
+  const next = applied(model, state, entry);
+  switch (entry.do) {
+    case "release":
+    case "lift":
+    case "place":
+    case "make":
+      return { ...next, lies: liesAfter(model, state.lies, entry) };
+    default:
+      return next;
+  }
+}
+
+function applied(model: Model, state: BenchState, entry: Entry): BenchState {
   switch (entry.do) {
     case "start": {
       const anew = { ...openedAnew(model, state), signs: entry.signs ?? [] };

@@ -45,13 +45,13 @@ export { canPower, lifeOf, type Life } from "./power.ts";
 export {
   leadRoute,
   lotsOf,
-  tighteningOf,
   trayOfPlan,
   trayPlan,
   whereabouts,
-  type Tightening,
   type TrayPlan,
 } from "./tray-plan.ts";
+export { looseningOf, tighteningOf, turnAt, type Tightening } from "./tightening.ts";
+export { holdClear, postureBefore, type PostureChange } from "./hands.ts";
 export { reworkChoices, type Rework } from "./going-back.ts";
 export { clientId, readSentTick, type SentTick } from "./entry-schemas.ts";
 export {

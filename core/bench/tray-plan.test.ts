@@ -7,7 +7,8 @@ import type { LedgerEvent } from "./events.ts";
 import { foldLedger } from "./fold.ts";
 import { reworkChoices } from "./going-back.ts";
 import type { Lot } from "./lots.ts";
-import { leadRoute, tighteningOf, trayOfPlan, trayPlan, whereabouts } from "./tray-plan.ts";
+import { looseningOf, tighteningOf, turnAt } from "./tightening.ts";
+import { leadRoute, trayOfPlan, trayPlan, whereabouts } from "./tray-plan.ts";
 
 const model = modelOf(smallGuide());
 const grid = { rows: 2, columns: 2, holds: 12 };
@@ -119,16 +120,43 @@ describe("tightening a lot", () => {
       other: { kind: "route", joins: ["frame", "cooler"] },
     },
   });
+  const tightModel = modelOf(facts);
+  const closed = foldLedger(tightModel, []);
+  test("a cooler is loosened a little at each screw, against the order", () => {
+    const how = looseningOf(facts, "stamped")!;
+    expect(how.passes.map(({ does }) => does)).toEqual(["loosen", "take-out"]);
+    expect(how.passes[0]!.order).toEqual([0, 2, 1, 3]);
+    expect(looseningOf(facts, "plug")).toBeUndefined();
+  });
+  test("the lots of one cooler are tightened together, once the last of them is in", () => {
+    const both = { ...closed, done: ["stamped", "plain"].map(released) };
+    const open = closed.machine.open.slice();
+    open[tightModel.jointOf.get("plain")!] = 1;
+    const waiting = { ...both, machine: { ...closed.machine, open } };
+    const first = tighteningOf(tightModel, waiting, "stamped")!;
+    expect(first).toMatchObject({ waitsFor: ["plain"], passes: [{ does: "start" }] });
+    const last = tighteningOf(tightModel, both, "plain")!;
+    expect(last.passes.map(({ does, round, joint }) => `${round} ${does} ${joint}`)).toEqual([
+      "0 start plain",
+      "1 touch stamped",
+      "1 touch plain",
+      "2 tighten-again stamped",
+      "2 tighten-again plain",
+    ]);
+    expect(turnAt(last, 4)).toMatchObject({ pass: { joint: "stamped" }, at: 0 });
+    expect(turnAt(last, 999)).toMatchObject({ pass: { joint: "plain", round: 2 }, at: 3 });
+  });
+  const released = (id: string) => ({ do: "release", joint: tightModel.jointOf.get(id)! }) as const;
   test("the stamped order wins; else it goes crosswise, in passes for a cooler", () => {
-    expect(tighteningOf(facts, "stamped")).toMatchObject({ orderFrom: "guide" });
-    expect(tighteningOf(facts, "stamped")!.passes[1]!.order).toEqual([3, 1, 2, 0]);
-    expect(tighteningOf(facts, "plain")!.passes).toHaveLength(3);
-    expect(tighteningOf(facts, "plain")).toMatchObject({
+    expect(tighteningOf(tightModel, closed, "stamped")).toMatchObject({ orderFrom: "guide" });
+    expect(tighteningOf(tightModel, closed, "stamped")!.passes[1]!.order).toEqual([3, 1, 2, 0]);
+    expect(tighteningOf(tightModel, closed, "plain")!.passes).toHaveLength(3);
+    expect(tighteningOf(tightModel, closed, "plain")).toMatchObject({
       orderFrom: "crosswise",
       torque: { low: 0.2, high: 0.2, from: "guide" },
     });
-    expect(tighteningOf(facts, "nowhere")).toBeUndefined();
-    expect(tighteningOf(facts, "plug")).toBeUndefined();
+    expect(tighteningOf(tightModel, closed, "nowhere")).toBeUndefined();
+    expect(tighteningOf(tightModel, closed, "plug")).toBeUndefined();
   });
   test("a lead is followed back through the guides it lies in", () => {
     expect(leadRoute(facts, "plug")).toEqual(["guides"]);

@@ -1,17 +1,7 @@
 import type { Guide, GuideJoint, ScrewsJoint } from "../guide/index.ts";
 import type { DownStep } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
-import {
-  crossOrder,
-  fillTray,
-  mixUp,
-  type MixUp,
-  type Pass,
-  screwOf,
-  tighteningPasses,
-  torqueFor,
-  type TrayGrid,
-} from "../screws/index.ts";
+import { fillTray, mixUp, type MixUp, screwOf, type TrayGrid } from "../screws/index.ts";
 import type { BenchState } from "./fold.ts";
 import type { Lot } from "./lots.ts";
 import { routeDown } from "./route.ts";
@@ -115,34 +105,6 @@ function planOf(
     exact: tray.exact,
     shared,
   };
-}
-
-/** How a lot is tightened: its passes, its torque, and where both come from. */
-export interface Tightening {
-  readonly passes: readonly Pass[];
-  readonly orderFrom: "guide" | "crosswise";
-  /** N·m */
-  readonly torque:
-    { readonly low: number; readonly high: number; readonly from: "guide" | "thread" } | undefined;
-}
-
-/** The tightening of a screws joint; its points as indices into `at`. Undefined without places. */
-export function tighteningOf(guide: Guide, id: string): Tightening | undefined {
-  const joint = guide.joints[id]!;
-  if (joint.kind !== "screws" || !joint.at) return undefined;
-  const stamped = Array.isArray(joint.order) ? joint.order.map((n: number) => n - 1) : undefined;
-  const isCooler = joint.joins.some((part) => guide.parts[part]!.handling?.includes("paste"));
-  return {
-    passes: tighteningPasses(stamped ?? crossOrder(joint.at), isCooler),
-    orderFrom: stamped ? "guide" : "crosswise",
-    torque: torqueOf(joint),
-  };
-}
-
-function torqueOf({ torque, thread }: ScrewsJoint): Tightening["torque"] {
-  if (torque !== undefined) return { low: torque, high: torque, from: "guide" };
-  const usual = torqueFor(thread);
-  return usual && { ...usual, from: "thread" };
 }
 
 /** The guides a lead lies in, to be followed back from its plug: routes that share a part with it. */

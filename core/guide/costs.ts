@@ -31,7 +31,14 @@ const CARE_MINUTES = [0, 0.25, 1, 3] as const;
 export interface JointMinutes {
   readonly off: number;
   readonly on: number;
-  readonly care: number;
+}
+
+/** How much of a joint's care falls on opening it; the rest falls on making it. */
+function careOnOff(joint: GuideJoint): number {
+  if (joint.kind === "connector") {
+    return ["coax-snap", "board-press", "edge-slot"].includes(joint.type) ? 0 : 0.5;
+  }
+  return joint.kind === "adhesive" || joint.kind === "clips" ? 1 : 0.5;
 }
 
 function defaultMinutes(joint: GuideJoint): readonly [number, number] {
@@ -61,14 +68,12 @@ function defaultMinutes(joint: GuideJoint): readonly [number, number] {
   }
 }
 
-/** Minutes to open, to make, and the care that its fragility asks; a plan pays all three once. */
+/** Minutes to open and to make, the care that its fragility asks on the side where it is needed. */
 export function jointMinutes(joint: GuideJoint): JointMinutes {
   const [off, on] = defaultMinutes(joint);
-  return {
-    off: joint.off ?? off,
-    on: joint.on ?? on,
-    care: CARE_MINUTES[joint.fragile ?? 0],
-  };
+  const care = CARE_MINUTES[joint.fragile ?? 0];
+  const share = careOnOff(joint);
+  return { off: (joint.off ?? off) + care * share, on: (joint.on ?? on) + care * (1 - share) };
 }
 
 /** Minutes to lift a part and to place it: place defaults to lift, lift to 0.3. */

@@ -2,6 +2,7 @@ export {
   CONNECTOR_TYPES,
   type ConnectorType,
   type Handling,
+  type Posture,
   type Cover,
   type Die,
   type DriveSlot,

@@ -51,22 +51,91 @@ describe("minutes of a step", () => {
   });
 });
 
-describe("a pause is longer than ten minutes, and than eight times the estimate", () => {
+describe("what is no work does not count", () => {
   // Screws are 0.7 minutes, clips 1.5, by the guide.
   const minutesOf = (step: Entry, minutes: number) =>
     stepTimes(guide, events([0, start], [1, answer], [1 + minutes, step])).map(
       (time) => time.minutes,
     );
   test.each<[string, Entry, number, boolean]>([
-    ["ten minutes over screws are work", screws, 10, true],
-    ["more are a pause", screws, 10.1, false],
-    ["eight times a long step are work", clips, 12, true],
-    ["more than that are a pause", clips, 12.1, false],
+    ["ten minutes over screws may be slow work", screws, 10, true],
+    ["fifteen times what they take is a pause", screws, 10.6, false],
+    ["two minutes are no pause, however short the step", clips, 2, true],
     ["no time at all is no time", screws, 0, false],
     ["a clock that went back is no time", screws, -1, false],
   ])("%s", (_, step, minutes, counts) => {
     expect(minutesOf(step, minutes)).toHaveLength(counts ? 1 : 0);
   });
+  test("beside quick steps a long one is a pause sooner", () => {
+    const quick = Array.from({ length: 9 }, (_, i) => [2 + 0.7 * i, screws] as const);
+    const ledger = events([0, start], [1.3, answer], ...quick, [7.6 + 4, clips]);
+    expect(stepTimes(guide, ledger)).toHaveLength(10);
+    const late = events([0, start], [1.3, answer], ...quick, [7.6 + 8, clips]);
+    expect(stepTimes(guide, late)).toHaveLength(9);
+  });
+});
+
+test("steps ticked at once share the time of all, as their estimates are", () => {
+  const ledger = events([0, start], [1, answer], [3.2, screws], [3.21, clips], [3.3, screws]);
+  const times = stepTimes(guide, ledger);
+  expect(times.map(({ minutes }) => minutes).reduce((a, b) => a + b)).toBeCloseTo(2.3, 9);
+  expect(times[1]!.minutes / times[0]!.minutes).toBeCloseTo(1.5 / 0.7, 9);
+});
+
+describe.each<[string, (random: () => number) => number]>([
+  ["ticks each step", () => 1],
+  ["ticks in threes", () => 3],
+  ["ticks in ones to fives", (random) => 1 + Math.floor(5 * random())],
+])("a technician who %s, takes breaks, and whose clock jumps", (_, batch) => {
+  test.each([0.7, 1, 1.6])(
+    "and takes %d times the guide's minutes is known within 10 %%",
+    (pace) => {
+      const random = seeded(Math.round(100 * pace) + 7);
+      const normal = () =>
+        Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+      const steps: Entry[] = [
+        screws,
+        clips,
+        { do: "lift", parts: ["base"] },
+        { do: "release", joint: "fan-plug" },
+        { do: "release", joint: "fan-screws" },
+        { do: "lift", parts: ["fan"] },
+      ];
+      const all = Array.from({ length: 60 }, (_job, job) => {
+        let now = 0;
+        const ledger: [number, Entry][] = [
+          [0, start],
+          [1, answer],
+        ];
+        now = 1;
+        let waiting: Entry[] = [];
+        let size = batch(random);
+        for (let i = 0; i < 30; i++) {
+          const step = steps[i % steps.length]!;
+          // The middle of the times is the pace: half the steps are quicker.
+          now += stepEstimate(guide, step as never) * pace * Math.exp(0.4 * normal());
+          if (random() < 0.04) now += 12 + 50 * random();
+          if (random() < 0.01) now += random() < 0.5 ? -30 : 200;
+          waiting.push(step);
+          if (waiting.length < size) continue;
+          for (const one of waiting) ledger.push([(now += 0.02), one]);
+          waiting = [];
+          size = batch(random);
+        }
+        return stepTimes(guide, events(...ledger)).map((time) => ({
+          ...time,
+          by: `Mo ${job % 1}`,
+        }));
+      });
+      const learnt = learn(all.flat());
+      const known = marksOf(guide, steps as never, learnt, "Mo 0").half;
+      const guided = steps.reduce((sum, step) => sum + stepEstimate(guide, step as never), 0);
+      // The half mark of a sum of lognormal times lies a little over the sum of their half marks.
+      const bare = marksOf(guide, steps as never, {}, "Nobody").half / guided;
+      expect(known / (guided * pace * bare)).toBeGreaterThan(0.9);
+      expect(known / (guided * pace * bare)).toBeLessThan(1.1);
+    },
+  );
 });
 
 describe("what tallies change by as a ledger grows", () => {

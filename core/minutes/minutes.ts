@@ -10,14 +10,14 @@ export interface StepTime {
   readonly minutes: number;
 }
 
-/** The minutes that the guide gives a step; a group is counted as one piece, care when it is opened. */
+/** The minutes that the guide gives a step; a group is counted as one piece. */
 export function stepEstimate(guide: Guide, step: Step): number {
   if (step.do === "lift")
     return Math.max(...step.parts.map((id) => partMinutes(guide.parts[id]!).lift));
   if (step.do === "place")
     return Math.max(...step.parts.map((id) => partMinutes(guide.parts[id]!).place));
-  const { off, on, care } = jointMinutes(guide.joints[step.joint]!);
-  return step.do === "release" ? off + care : on;
+  const { off, on } = jointMinutes(guide.joints[step.joint]!);
+  return step.do === "release" ? off : on;
 }
 
 /** What is timed alike: the kind of joint (connectors by type) and the direction, or lift and place. */
@@ -28,27 +28,72 @@ export function stepKind(guide: Guide, step: Step): string {
   return `${name} ${step.do === "release" ? "off" : "on"}`;
 }
 
-/** A gap longer than this, and than eight times the estimate, is a pause: nobody worked. Minutes. */
-const PAUSE = 10;
-const isPause = (minutes: number, estimate: number): boolean =>
-  minutes > Math.max(PAUSE, 8 * estimate);
+/** Steps ticked one right after the other: a gap under this share of the step's estimate. */
+const AT_ONCE = 0.2;
+/** A pause is longer than this (minutes), and than so many times what steps take in this ledger. */
+const PAUSE = 2;
+const PAUSE_TIMES = 5;
+/** What steps take in a ledger, as actual ÷ estimate, is believed within these. */
+const USUAL_LEAST = 0.5;
+const USUAL_MOST = 3;
+
+/** Steps whose time is known together: they were done one after the other and ticked at once. */
+interface Batch {
+  readonly steps: { readonly step: Step; readonly by: string; readonly estimate: number }[];
+  minutes: number;
+}
 
 /**
- * The steps of a ledger with the minutes since the event before: steps that stand, pauses left out.
+ * The steps of a ledger with the minutes they took. A step's time runs from the event before it. Steps that
+ * were ticked at once (each within a fifth of its estimate of the one before, by the same person) share the
+ * time of all of them in proportion to their estimates. What is no work is left out: time that does not go on
+ * (a clock that was set back), and pauses, longer than two minutes and than five times what steps take in this
+ * ledger (the middle of actual ÷ estimate, taken within 0.5 and 3). Steps taken back do not count, nor does
+ * the first after a start.
  */
 export function stepTimes(guide: Guide, events: readonly LedgerEvent[]): readonly StepTime[] {
+  const batches = batchesOf(guide, events).filter(({ minutes }) => minutes > 0);
+  const ratios = batches.map((batch) => batch.minutes / estimateOf(batch)).sort((a, b) => a - b);
+  const middle = ratios[ratios.length >> 1] ?? 1;
+  const usual = Math.min(USUAL_MOST, Math.max(USUAL_LEAST, middle));
+  return batches.flatMap((batch) => {
+    const whole = estimateOf(batch);
+    if (batch.minutes > PAUSE && batch.minutes > PAUSE_TIMES * usual * whole) return [];
+    return batch.steps.map(({ step, by, estimate }) => ({
+      kind: stepKind(guide, step),
+      by,
+      estimate,
+      minutes: (batch.minutes * estimate) / whole,
+    }));
+  });
+}
+
+const estimateOf = ({ steps }: Batch): number =>
+  steps.reduce((sum, { estimate }) => sum + estimate, 0);
+
+function batchesOf(guide: Guide, events: readonly LedgerEvent[]): readonly Batch[] {
   const taken = takenBack(events);
-  const times: StepTime[] = [];
+  const batches: Batch[] = [];
+  let last: { readonly batch: Batch; readonly at: number } | undefined;
   for (const [i, { id, at, by, entry }] of events.entries()) {
     const isStep = ["release", "lift", "place", "make"].includes(entry.do);
     if (i === 0 || !isStep || taken.has(id) || events[i - 1]!.entry.do === "start") continue;
     const step = entry as Step;
-    const minutes = (Date.parse(at) - Date.parse(events[i - 1]!.at)) / 60_000;
     const estimate = stepEstimate(guide, step);
-    if (minutes <= 0 || isPause(minutes, estimate)) continue;
-    times.push({ kind: stepKind(guide, step), by, estimate, minutes });
+    if (estimate <= 0) continue;
+    const minutes = (Date.parse(at) - Date.parse(events[i - 1]!.at)) / 60_000;
+    const isAlong =
+      last?.at === i - 1 &&
+      last.batch.steps[0]!.by === by &&
+      minutes >= 0 &&
+      minutes < AT_ONCE * estimate;
+    const batch: Batch = isAlong ? last!.batch : { steps: [], minutes: 0 };
+    batch.steps.push({ step, by, estimate });
+    batch.minutes += minutes;
+    if (!isAlong) batches.push(batch);
+    last = { batch, at: i };
   }
-  return times;
+  return batches;
 }
 
 /**

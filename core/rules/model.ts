@@ -109,8 +109,8 @@ export function modelOf(guide: Guide): Model {
     cuts: power.flatMap((is, j) => (is ? [cutOf(parts, joints[j]!, joins[j]!, j)] : [])),
     esd,
     jointCost: joints.map((joint) => {
-      const { off, on, care } = jointMinutes(joint);
-      return off + on + care;
+      const { off, on } = jointMinutes(joint);
+      return off + on;
     }),
     lift: parts.map((p) => partMinutes(p).lift),
     place: parts.map((p) => partMinutes(p).place),

@@ -40,7 +40,8 @@ function turnOf(a: Spot, b: Spot, middle: Spot): number {
 }
 
 /** What is done in a pass: start by hand, turn until they touch, tighten; two screws at once. */
-export type PassKind = "start-and-tighten" | "start" | "touch" | "tighten" | "tighten-again";
+export type PassKind =
+  "start-and-tighten" | "start" | "touch" | "tighten" | "tighten-again" | "loosen" | "take-out";
 
 export interface Pass {
   readonly does: PassKind;
@@ -59,6 +60,15 @@ export function tighteningPasses(order: readonly number[], isCooler: boolean): r
     { does: "start", order },
     { does: "touch", order },
     { does: "tighten-again", order },
+  ];
+}
+
+/** A cooler comes off a little at each screw, against the order in which it goes on, or it tips on its die. */
+export function looseningPasses(order: readonly number[]): readonly Pass[] {
+  const back = [...order].reverse();
+  return [
+    { does: "loosen", order: back },
+    { does: "take-out", order: back },
   ];
 }
 

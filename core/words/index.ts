@@ -1,6 +1,7 @@
 export { capital, jointWord, partWord, wordList, type NamedGuide } from "./names.ts";
 export { careLines, CONNECTOR_WAYS } from "./care-words.ts";
 export { stepWords, toolWords } from "./step-words.ts";
+export { clearWords, postureWords } from "./hand-words.ts";
 export { refusalWords } from "./refusal-words.ts";
 export { LIFE_WORDS, powerOnLines } from "./power-words.ts";
 export {

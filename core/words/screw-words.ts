@@ -17,6 +17,8 @@ export const PASS_WORDS: Readonly<Record<PassKind, string>> = {
   touch: "Half a turn each, in this order, until they touch",
   tighten: "Tighten in this order",
   "tighten-again": "Tighten in the same order",
+  loosen: "Half a turn each, in this order, until all are loose",
+  "take-out": "Out in the same order",
 };
 
 export const TORQUE_FROM_WORDS = {

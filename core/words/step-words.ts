@@ -37,7 +37,7 @@ function releaseWords(guide: Guide, id: string): string {
     case "screws":
       return joint.captive === true
         ? `Loosen the ${name}, ${joint.count} of them; they stay in`
-        : `Take out the ${name}: ${joint.count}`;
+        : `Take out the ${name}: ${joint.count}${washerWords(joint.washers)}`;
     case "connector":
       return isSlot(joint)
         ? `Slide the ${partWord(guide, joint.joins[1]!)} out of the ${name}`
@@ -61,6 +61,9 @@ function releaseWords(guide: Guide, id: string): string {
   }
 }
 
+const washerWords = (washers: number | undefined): string =>
+  washers === undefined ? "" : `, ${washers === 1 ? "one" : washers} with a washer`;
+
 function makeWords(guide: Guide, id: string): string {
   const joint = guide.joints[id]!;
   const name = jointWord(guide, id);
@@ -68,7 +71,7 @@ function makeWords(guide: Guide, id: string): string {
     case "screws":
       return joint.captive === true
         ? `Tighten the ${name}, ${joint.count} of them`
-        : `Screw in the ${name}: ${joint.count}`;
+        : `Screw in the ${name}: ${joint.count}${washerWords(joint.washers)}`;
     case "connector":
       return isSlot(joint)
         ? `Slide the ${partWord(guide, joint.joins[1]!)} into the ${name}`

@@ -5,6 +5,7 @@ import {
   gateOf,
   type Habit,
   leadRoute,
+  looseningOf,
   type Lot,
   mirrored,
   nextAsk,
@@ -15,9 +16,11 @@ import {
   stepKey,
   stepsLeft,
   type Stop,
+  type Tightening,
   tighteningOf,
   trayPlan,
   type TrayPlan,
+  turnAt,
 } from "../../../core/bench/index.ts";
 import { type Guide, mainPart, type ScrewsJoint } from "../../../core/guide/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
@@ -46,6 +49,8 @@ export interface BenchView {
   readonly of: number;
   readonly left: readonly Step[];
   readonly mapView: string;
+  /** How the screws of the step are turned, where that has an order. */
+  readonly turns: Tightening | undefined;
   readonly marks: MapMarks;
 }
 
@@ -73,6 +78,7 @@ export function benchView(model: Model, state: BenchState, chosen: string | unde
     of: total(model, state),
     left,
     mapView: mapViewOf(guide, mood, shown),
+    turns: turnsOf(model, state, shown),
     marks: { ...marksOf(model, state, shown, left), ...linesOf(guide, shown) },
   };
 }
@@ -133,16 +139,25 @@ function marksOf(
   };
 }
 
-/** The way a lead runs, and the order in which screws are tightened, for the step that is shown. */
-function linesOf(guide: Guide, step: Step | undefined): Pick<MapMarks, "lead" | "sequence"> {
+/** The way a lead runs, for the step that is shown. */
+function linesOf(guide: Guide, step: Step | undefined): Pick<MapMarks, "lead"> {
   if (step?.do !== "release" && step?.do !== "make") return {};
   const lead = leadRoute(guide, step.joint);
-  const order =
-    step.do === "make" ? tighteningOf(guide, step.joint)?.passes.at(-1)!.order : undefined;
-  return {
-    ...(lead.length > 0 ? { lead: [step.joint, ...lead] } : {}),
-    ...(order && order.length > 2 ? { sequence: order } : {}),
-  };
+  return lead.length > 0 ? { lead: [step.joint, ...lead] } : {};
+}
+
+/** How the screws of a step are loosened or tightened, where that has an order. */
+function turnsOf(model: Model, state: BenchState, step: Step | undefined): Tightening | undefined {
+  if (step?.do === "make") return tighteningOf(model, state, step.joint);
+  return step?.do === "release" ? looseningOf(model.guide, step.joint) : undefined;
+}
+
+/** What the map shows while a screw of an order is turned: its lot, and which one it is. */
+export function turnMarks(marks: MapMarks, turns: Tightening | undefined, turn: number): MapMarks {
+  if (!turns) return marks;
+  const { pass, at } = turnAt(turns, turn);
+  if (pass.order.length < 3) return marks;
+  return { ...marks, touched: new Set([pass.joint]), sequence: pass.order, at };
 }
 
 /** The step that a tap on a part or a joint means, if it is among those that are left. */

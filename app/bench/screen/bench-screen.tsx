@@ -15,7 +15,7 @@ import { MinutesLine } from "./minutes-line.tsx";
 import { BigButton, Refused } from "./panel.tsx";
 import { TrayView } from "../tray/tray-view.tsx";
 import { useBench, useBenchKeys, type Bench, type BenchScreenProps } from "../model/use-bench.ts";
-import type { BenchView } from "../model/bench-view.ts";
+import { turnMarks, type BenchView } from "../model/bench-view.ts";
 
 /** The bench: left the map, right the step, below the dive line and the tray. */
 export function BenchScreen(props: BenchScreenProps) {
@@ -56,10 +56,10 @@ function BenchMap({ bench: { model, view, turn, shows, acts } }: { bench: Bench 
     latest.current = acts.tap;
   });
   const onTap = useCallback((id: string) => latest.current(id), []);
-  const marks = useMemo(() => {
-    const { sequence } = view.marks;
-    return sequence ? { ...view.marks, at: turn % sequence.length } : view.marks;
-  }, [view.marks, turn]);
+  const marks = useMemo(
+    () => turnMarks(view.marks, view.turns, turn),
+    [view.marks, view.turns, turn],
+  );
   return (
     <MachineMap
       guide={model.guide}

@@ -6,7 +6,9 @@ import {
   foldLedger,
   type LedgerEvent,
   type Lot,
+  postureBefore,
   tighteningOf,
+  turnAt,
 } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import { planJob } from "../../../core/plan/index.ts";
@@ -21,7 +23,7 @@ import { SnagPanel } from "../aside/snag-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
 import { DriveBox, MemoryBox, PadBox, PasteBox } from "../swap/swap-arithmetic.tsx";
-import { TighteningBox, turnOf } from "../step/tightening.tsx";
+import { TighteningBox } from "../step/tightening.tsx";
 import { benchView, screwStep, trayNow, type Keeping } from "../model/bench-view.ts";
 
 /** What a screen reader would say: the markup without its tags. */
@@ -53,7 +55,7 @@ function played(until: (entry: Entry) => boolean): {
 }
 
 function stepWords(state: BenchState, keeping: Keeping): string {
-  const { step, next } = benchView(model, state, undefined);
+  const { step, next, turns } = benchView(model, state, undefined);
   const found = screwStep(model, state, step, keeping, trayNow(model, state, keeping));
   const draft = { count: found?.expected ?? 0, cell: found?.cell, reason: undefined };
   return words(
@@ -61,6 +63,9 @@ function stepWords(state: BenchState, keeping: Keeping): string {
       guide={model.guide}
       step={step!}
       next={next}
+      posture={postureBefore(model, state, step!)}
+      clear={["fan"]}
+      turns={turns}
       screws={found}
       draft={draft}
       setDraft={nothing}
@@ -219,10 +224,10 @@ describe("tightening", () => {
     parts: { frame: part(), cooler: part("frame", { handling: ["paste"] }) },
     joints: { hold: screws(["cooler", "frame"], { count: 4, at, order: [1, 3, 2, 4] }) },
   });
+  const how = tighteningOf(modelOf(cooler), foldLedger(modelOf(cooler), []), "hold")!;
   test("goes through the passes screw by screw and stays at the last", () => {
-    const how = tighteningOf(cooler, "hold")!;
     expect(
-      [0, 3, 4, 8, 11, 50].map((turn) => [turnOf(how, turn).round, turnOf(how, turn).at]),
+      [0, 3, 4, 8, 11, 50].map((turn) => [turnAt(how, turn).pass.round, turnAt(how, turn).at]),
     ).toEqual([
       [0, 0],
       [0, 3],
@@ -233,7 +238,9 @@ describe("tightening", () => {
     ]);
   });
   test("the step shows the next screw, the order's source and the torque", () => {
-    const said = words(<TighteningBox guide={cooler} joint="hold" turn={5} onNext={nothing} />);
+    const said = words(
+      <TighteningBox guide={cooler} turns={how} joint="hold" turn={5} onNext={nothing} />,
+    );
     expect(said).toMatch(/Half a turn each.*pass 2 of 3/);
     expect(said).toMatch(/Screw 2 of 4, ringed on the map/);
     expect(said).toMatch(/Order by the guide/);

@@ -1,6 +1,6 @@
 import { useCallback } from "react";
 import { unreachable } from "../../../core/base/result.ts";
-import { stepKey } from "../../../core/bench/index.ts";
+import { holdClear, postureBefore, stepKey } from "../../../core/bench/index.ts";
 import { stepWords } from "../../../core/words/index.ts";
 import { EndPanel } from "../step/end-panel.tsx";
 import { GatePanel } from "../step/gate-panel.tsx";
@@ -118,13 +118,16 @@ function Mood({ bench, props }: SidePanelProps) {
 }
 
 function Step({ bench, props }: SidePanelProps) {
-  const { view, screws, draft, turn, kept, acts } = bench;
+  const { model, ledger, view, screws, draft, turn, kept, acts } = bench;
   const at = (one: { readonly step: string }) => one.step === stepKey(view.step!);
   return (
     <StepPanel
       guide={props.guide}
       step={view.step!}
       next={view.next}
+      posture={postureBefore(model, ledger.state, view.step!)}
+      clear={holdClear(model, ledger.state, view.step!)}
+      turns={view.turns}
       screws={screws}
       draft={draft}
       setDraft={acts.setDraft}

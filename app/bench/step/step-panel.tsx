@@ -1,12 +1,14 @@
-import { leadRoute } from "../../../core/bench/index.ts";
+import { leadRoute, type PostureChange, type Tightening } from "../../../core/bench/index.ts";
 import { deadWithout, type Guide } from "../../../core/guide/index.ts";
 import { nameOf, type Person } from "../../../core/people/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
 import {
   capital,
   careLines,
+  clearWords,
   CONNECTOR_WAYS,
   jointWord,
+  postureWords,
   stepWords,
   toolWords,
   wordList,
@@ -25,6 +27,9 @@ export function StepPanel({
   guide,
   step,
   next,
+  posture,
+  clear,
+  turns,
   screws,
   draft,
   setDraft,
@@ -37,6 +42,11 @@ export function StepPanel({
   guide: Guide;
   step: Step;
   next: Step | undefined;
+  /** How the machine has to be laid first, where it does not lie so. */
+  posture: PostureChange | undefined;
+  /** Leads to be held clear. */
+  clear: readonly string[];
+  turns: Tightening | undefined;
   screws: ScrewStep | undefined;
   draft: Draft;
   setDraft: (draft: Draft) => void;
@@ -48,8 +58,10 @@ export function StepPanel({
   photos: readonly StepPhoto[];
 }) {
   const tool = toolWords(guide, step);
+  const held = clearWords(guide, clear);
   return (
     <div className="stack stack-wide">
+      {posture && <div className="say-big posture">{postureWords(posture)}</div>}
       <StepLine>{stepWords(guide, step)}</StepLine>
       <div className="row say-big">
         <span>{capital(tool ?? "by hand")}</span>
@@ -66,11 +78,18 @@ export function StepPanel({
           setDraft={setDraft}
         />
       )}
-      {step.do === "make" && screws && (
-        <TighteningBox guide={guide} joint={step.joint} turn={turn} onNext={onNextScrew} />
+      {turns && (
+        <TighteningBox
+          guide={guide}
+          turns={turns}
+          joint={jointOf(step)}
+          turn={turn}
+          onNext={onNextScrew}
+        />
       )}
       <Connector guide={guide} step={step} />
       <Notes people={people} notes={notes} />
+      {held !== undefined && <Caution>{held}</Caution>}
       {careLines(guide, step).map((line) => (
         <Caution key={line}>{line}</Caution>
       ))}

@@ -1,0 +1,56 @@
+import { jointPosture, type Posture } from "../guide/index.ts";
+import type { Step } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
+import type { BenchState } from "./fold.ts";
+
+/** How the machine must lie for a step; undefined: as it lies. */
+function postureOf({ guide }: Model, step: Step): Posture | undefined {
+  if (step.do === "release" || step.do === "make") {
+    return jointPosture(guide, guide.joints[step.joint]!);
+  }
+  return step.parts.map((id) => guide.parts[id]!.posture).find((posture) => posture !== undefined);
+}
+
+/** A step for which the machine is turned, or its lid moved. */
+export interface PostureChange {
+  /** How it lay for the last step that said so; undefined for the first. */
+  readonly from: Posture | undefined;
+  readonly to: Posture;
+}
+
+/** How the machine has to be laid before a step, where that is not how it lies. */
+export function postureBefore(
+  model: Model,
+  { lies }: Pick<BenchState, "lies">,
+  step: Step,
+): PostureChange | undefined {
+  const to = postureOf(model, step);
+  return to === undefined || to === lies ? undefined : { from: lies, to };
+}
+
+export const liesAfter = (
+  model: Model,
+  before: Posture | undefined,
+  step: Step,
+): Posture | undefined => postureOf(model, step) ?? before;
+
+/**
+ * Before a part is placed, what has to be held clear of it: leads that are in place and will be plugged into
+ * it, or run over it, later.
+ */
+export function holdClear(model: Model, { machine }: BenchState, step: Step): readonly string[] {
+  if (step.do !== "place") return [];
+  const placed = new Set(step.parts.map((id) => model.partOf.get(id)!));
+  const home = machine.stack[model.frame];
+  const isLead = (p: number): boolean => {
+    const { kind } = model.guide.parts[model.partIds[p]!]!;
+    return !placed.has(p) && machine.stack[p] === home && kind !== "cover";
+  };
+  const leads = model.jointIds.flatMap((id, j) => {
+    const { kind } = model.guide.joints[id]!;
+    const isOpen = machine.open[j] === 1 && (kind === "connector" || kind === "route");
+    if (!isOpen || !placed.has(model.host[j]!)) return [];
+    return model.joins[j]!.slice(1).filter(isLead);
+  });
+  return [...new Set(leads)].map((p) => model.partIds[p]!);
+}
