@@ -324,7 +324,7 @@ export class NaiveBench {
       case "lift":
         return this.mayDown(entry);
       case "swap":
-        return this.phase === "swap";
+        return this.phase === "swap" && (entry.fitted ?? []).length === 0;
       case "confirm":
         return this.phase === "up" && this.made.includes(entry.joint);
       case "place":
@@ -409,11 +409,13 @@ export class NaiveBench {
   }
 
   private mayGoBack(id: string): boolean {
+    const joint = this.joint(id);
+    const isShut = joint && !this.isOpen(id) && joint.permanent !== true;
+    const canOpen = isShut === true && joint.kind !== "rivets" && joint.kind !== "weld";
+    if (this.phase === "swap") return canOpen;
     if (this.phase !== "up") return false;
     if (this.made.includes(id)) return true;
-    const joint = this.joint(id);
-    if (!joint || this.isOpen(id) || joint.permanent === true) return false;
-    if (joint.kind === "rivets" || joint.kind === "weld") return false;
+    if (!canOpen) return false;
     const isMoved = joint.joins.some((part) => this.machine.lifted.has(part));
     return isMoved && this.functions(id).length > 0 && !this.wasOpened(id);
   }

@@ -14,16 +14,17 @@ export const PROBE_STATES: Readonly<Record<string, Partial<ProbeMachine>>> = {
   "too little paste": { resistance: 1.65 },
   "fan unplugged": { fanRpm: 0 },
   "bad memory": { memoryFaults: 4 },
+  "crashes now and then": { crashes: 4 },
   "no fan in it": { fanRpm: 0, resistance: 1, watts: 12 },
 };
 
 /** Simulated seconds go by so fast, ms. */
 const FAST_MS = 40;
 
-export function standInProbe(seed: number, state: string): Probe {
+export function standInProbe(seed: number, state: string, step: number): Probe {
   return {
     start(heard) {
-      const next = simulatedProbe(seed, { ...GOOD_MACHINE, ...PROBE_STATES[state] });
+      const next = simulatedProbe(seed, { ...GOOD_MACHINE, ...PROBE_STATES[state] }, step);
       const timer = setInterval(() => heard(next()), FAST_MS);
       return () => clearInterval(timer);
     },

@@ -3,7 +3,8 @@ import Typography from "@mui/material/Typography";
 import { data, Link, useRouteLoaderData } from "react-router";
 import { reader, readJson } from "../../core/base/ajv.ts";
 import { clientId } from "../../core/bench/index.ts";
-import { readReadings } from "../../core/soak/index.ts";
+import { readReadings, type Seen } from "../../core/soak/index.ts";
+import { runFaultWords } from "../../core/words/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { keepSoak, soakPage } from "../../shop/soak/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
@@ -27,6 +28,7 @@ interface SentRun {
   readonly id: string;
   readonly round: "before" | "after";
   readonly readings: string;
+  readonly seen?: string;
 }
 const readRun = reader<SentRun>({
   type: "object",
@@ -35,6 +37,17 @@ const readRun = reader<SentRun>({
     id: clientId,
     round: { enum: ["before", "after"] },
     readings: { type: "string", maxLength: 2_000_000 },
+    seen: { type: "string", maxLength: 200 },
+  },
+});
+
+const readSeen = reader<Seen>({
+  type: "object",
+  required: ["times", "hours"],
+  additionalProperties: false,
+  properties: {
+    times: { type: "integer", minimum: 1, maximum: 10_000 },
+    hours: { type: "number", exclusiveMinimum: 0, maximum: 100_000 },
   },
 });
 
@@ -46,11 +59,17 @@ export async function action({ params, request }: Route.ActionArgs) {
   if (!form.ok || !readings.ok) {
     return bad("This run could not be read; nothing was kept. Run it again.", 400);
   }
+  const { id, round, seen: told } = form.value;
+  const seen = told === undefined ? undefined : readJson(readSeen, told);
+  if (seen && !seen.ok) {
+    return bad("How often it was seen is a whole number, in so many hours of use.", 400);
+  }
   const { act } = await actFor(request);
-  const run = { ...form.value, readings: readings.value };
+  const run = { id, round, readings: readings.value, ...(seen ? { seen: seen.value } : {}) };
   const kept = ticketOr404(number, await keepSoak(act, number, run));
-  return kept.ok
-    ? data({ error: undefined })
+  if (kept.ok) return data({ error: undefined });
+  return kept.error.type === "run-not-kept"
+    ? bad(`Nothing was kept. ${runFaultWords(kept.error.fault)}`, 400)
     : bad("A run of this name is kept already, and is another one. Run it again.", 409);
 }
 

@@ -59,7 +59,7 @@ export async function action({ params, request }: Route.ActionArgs) {
       : await decide(act, number, decision, note),
   );
   if (decided.ok) return { message: undefined };
-  const status = decided.error.type === "soak-over-limits" ? 422 : 409;
+  const status = decided.error.type === "soak-not-passed" ? 422 : 409;
   return data({ message: decideErrorWords(decided.error) }, { status });
 }
 
@@ -68,7 +68,7 @@ export const shouldRevalidate = () => true;
 
 export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
   const root = useRouteLoaderData<typeof rootLoader>("root");
-  const { ticket, line, today, transitions, faults, soaks, work } = loaderData;
+  const { ticket, line, today, transitions, soak, soaks, work } = loaderData;
   const people = root?.people ?? [];
   return (
     <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
@@ -102,7 +102,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           ticket={ticket}
           today={today}
           phase={work.ok ? work.value.phase : undefined}
-          faults={faults}
+          soak={soak}
           message={actionData?.message}
         />
       </Box>

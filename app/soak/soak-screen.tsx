@@ -4,7 +4,13 @@ import Typography from "@mui/material/Typography";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import { type Reading, soakFacts, soakFaults } from "../../core/soak/index.ts";
+import {
+  LEAST_SOAK,
+  type Reading,
+  type Seen,
+  soakFacts,
+  soakVerdict,
+} from "../../core/soak/index.ts";
 import { PROBE_STATES, standInProbe } from "../devices/probe.ts";
 import type { Lamp } from "../ui/theme.ts";
 import { SoakChart, type Curve } from "./soak-chart.tsx";
@@ -13,12 +19,18 @@ import { SoakTable, Verdict } from "./soak-verdict.tsx";
 export interface SoakRun {
   readonly round: "before" | "after";
   readonly readings: readonly Reading[];
+  readonly seen?: Seen;
   readonly by: string;
   readonly at: string;
 }
 
-/** A run on the simulated probe is so many seconds of the machine's own time. */
-const SECONDS = 180;
+/** Lengths of a run in the machine's own time, s; the simulated probe sends so many readings in each. */
+const LENGTHS = [
+  { seconds: LEAST_SOAK, name: "20 min: does it keep cool?" },
+  { seconds: 4 * 3600, name: "4 h: crashes" },
+  { seconds: 20 * 3600, name: "20 h: crashes now and then" },
+] as const;
+const READINGS = 121;
 
 /** The soak: load on, readings in, before and after beside each other, and what it means. */
 export function SoakScreen({
@@ -31,8 +43,15 @@ export function SoakScreen({
   lamp: Lamp;
 }) {
   const fetcher = useFetcher<{ error: string | undefined }>();
+  const [length, setLength] = useState<number>(LEAST_SOAK);
+  const [times, setTimes] = useState("");
+  const [hours, setHours] = useState("");
   const live = useRun((round, readings) => {
-    const body = { id: nanoid(), round, readings: JSON.stringify(readings) };
+    const told = Number(times) > 0 && Number(hours) > 0;
+    const seen = told
+      ? { seen: JSON.stringify({ times: Number(times), hours: Number(hours) }) }
+      : {};
+    const body = { id: nanoid(), round, readings: JSON.stringify(readings), ...seen };
     void fetcher.submit(body, { method: "post" });
   });
   const [state, setState] = useState(hasFan ? "good" : "no fan in it");
@@ -68,7 +87,7 @@ export function SoakScreen({
               variant={round === "after" ? "contained" : "outlined"}
               size="large"
               disabled={live.round !== undefined}
-              onClick={() => live.begin(round, state)}
+              onClick={() => live.begin(round, state, length)}
             >
               Run {round} the work
             </Button>
@@ -76,7 +95,7 @@ export function SoakScreen({
         </Box>
         <Typography role="status" sx={{ minHeight: 28, fontSize: 18 }}>
           {live.round
-            ? `Under load: ${live.readings.length} of ${SECONDS} s, ${live.readings.at(-1)?.celsius.toFixed(1) ?? "–"} °C`
+            ? `Under load: ${Math.round((live.readings.at(-1)?.t ?? 0) / 60)} of ${length / 60} min, ${live.readings.at(-1)?.celsius.toFixed(1) ?? "–"} °C`
             : ""}
         </Typography>
         {live.round && (
@@ -84,7 +103,48 @@ export function SoakScreen({
             Take the load off
           </Button>
         )}
-        {after && !live.round && <Verdict faults={soakFaults(after, before, hasFan)} />}
+        {after && !live.round && <Verdict verdict={soakVerdict(runs, hasFan)} />}
+        <Box
+          component="fieldset"
+          sx={{ border: "1px solid var(--line)", borderRadius: "6px", p: 1.5 }}
+        >
+          <legend>What the run is to show</legend>
+          <select
+            value={length}
+            disabled={live.round !== undefined}
+            onChange={(event) => setLength(Number(event.target.value))}
+            aria-label="Length of the run"
+          >
+            {LENGTHS.map(({ seconds, name }) => (
+              <option key={seconds} value={seconds}>
+                {name}
+              </option>
+            ))}
+          </select>
+          {length > LEAST_SOAK && (
+            <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center" }}>
+              A fault seen
+              <input
+                aria-label="Times seen"
+                type="number"
+                min={1}
+                value={times}
+                onChange={(event) => setTimes(event.target.value)}
+                style={{ width: 60 }}
+              />
+              times in
+              <input
+                aria-label="Hours of use"
+                type="number"
+                min={1}
+                value={hours}
+                onChange={(event) => setHours(event.target.value)}
+                style={{ width: 70 }}
+              />
+              hours
+            </Box>
+          )}
+        </Box>
         {fetcher.data?.error !== undefined && (
           <Typography role="alert" sx={{ color: "var(--stop)" }}>
             {fetcher.data.error}
@@ -110,7 +170,7 @@ export function SoakScreen({
               ))}
             </select>
           </label>
-          <div style={{ color: "var(--soft)" }}>Its seconds go by 25 times as fast.</div>
+          <div style={{ color: "var(--soft)" }}>A whole run takes it five seconds.</div>
         </Box>
       </Box>
     </Box>
@@ -120,7 +180,7 @@ export function SoakScreen({
 interface Running {
   readonly round: SoakRun["round"] | undefined;
   readonly readings: readonly Reading[];
-  readonly begin: (round: SoakRun["round"], state: string) => void;
+  readonly begin: (round: SoakRun["round"], state: string, seconds: number) => void;
   readonly stop: () => void;
 }
 
@@ -134,14 +194,15 @@ function useRun(onOver: (round: SoakRun["round"], readings: readonly Reading[]) 
     over.current = onOver;
   });
   useEffect(() => () => end.current?.(), []);
-  const begin = (which: SoakRun["round"], state: string) => {
+  const begin = (which: SoakRun["round"], state: string, seconds: number) => {
     const heard: Reading[] = [];
     setRound(which);
     setReadings([]);
-    const stop = standInProbe(Date.now() % 1_000_000, state).start((reading) => {
+    const step = seconds / (READINGS - 1);
+    const stop = standInProbe(Date.now() % 1_000_000, state, step).start((reading) => {
       heard.push(reading);
       setReadings([...heard]);
-      if (heard.length < SECONDS) return;
+      if (heard.length < READINGS) return;
       stop();
       over.current(which, heard);
       setRound(undefined);

@@ -14,14 +14,14 @@ const run = (more: Partial<ProbeMachine>) =>
   soakFacts(Array.from({ length: 180 }, simulatedProbe(4, { ...GOOD_MACHINE, ...more })))!;
 
 test("a good run is said to be good, in a word and a sign", () => {
-  expect(words(<Verdict faults={soakFaults(run({}), undefined, true)} />)).toMatch(
+  expect(words(<Verdict verdict={{ state: "good", seconds: 1200, sure: undefined }} />)).toMatch(
     /✓ Within the limits/,
   );
 });
 
 test("a bad run names each fault with where to look, likeliest first", () => {
   const faults = soakFaults(run({ fanRpm: 0, memoryFaults: 6 }), run({}), true);
-  const said = words(<Verdict faults={faults} />);
+  const said = words(<Verdict verdict={{ state: "bad", faults }} />);
   expect(said).toMatch(
     /✗ The fan turns at 0 rpm under load; at least 1200 is due\. fan plug: is it in\?/,
   );

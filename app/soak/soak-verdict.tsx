@@ -1,17 +1,26 @@
-import type { SoakFacts, SoakFault } from "../../core/soak/index.ts";
-import { CAUSE_WORDS, faultWords } from "../../core/words/index.ts";
+import type { SoakFacts, SoakVerdict } from "../../core/soak/index.ts";
+import { CAUSE_WORDS, faultWords, verdictWords } from "../../core/words/index.ts";
 import Box from "@mui/material/Box";
 
 /** Within the limits, or what is wrong, and where to look. */
-export function Verdict({ faults }: { faults: readonly SoakFault[] }) {
-  if (faults.length === 0) {
+export function Verdict({ verdict }: { verdict: SoakVerdict }) {
+  if (verdict.state !== "bad") {
+    const isGood = verdict.state === "good";
     return (
       <Box
         role="region"
         aria-label="Verdict"
-        sx={{ border: "2px solid var(--good)", borderRadius: "6px", p: 1.5, fontSize: 18 }}
+        sx={{
+          border: `2px solid var(${isGood ? "--good" : "--caution"})`,
+          borderRadius: "6px",
+          p: 1.5,
+          fontSize: 18,
+        }}
       >
-        <b style={{ color: "var(--good)" }}>✓ Within the limits.</b>
+        <b style={{ color: isGood ? "var(--good)" : "var(--ink)" }}>
+          {isGood && "✓ "}
+          {verdictWords(verdict)}
+        </b>
       </Box>
     );
   }
@@ -28,7 +37,7 @@ export function Verdict({ faults }: { faults: readonly SoakFault[] }) {
         gap: 1,
       }}
     >
-      {faults.map((fault) => (
+      {verdict.faults.map((fault) => (
         <Box key={fault.what}>
           <b>✗ {faultWords(fault)}</b>
           <Box component="ol" sx={{ m: 0, pl: 2.5, fontSize: 17 }}>

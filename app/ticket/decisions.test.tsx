@@ -1,7 +1,7 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { createRoutesStub } from "react-router";
 import type { Phase } from "../../core/bench/index.ts";
-import type { SoakFault } from "../../core/soak/index.ts";
+import type { SoakVerdict } from "../../core/soak/index.ts";
 import type { Ticket, Wait } from "../../core/ticket/index.ts";
 import { Decisions } from "./decisions.tsx";
 
@@ -21,9 +21,11 @@ const ticket = (waits: Wait): Ticket => ({
   takenIn: "2026-01-02T08:00:00.000Z",
 });
 
+const good: SoakVerdict = { state: "good", seconds: 1200, sure: undefined };
+
 function markup(
   waits: Wait,
-  more: { phase?: Phase; faults?: readonly SoakFault[] | undefined; message?: string } = {},
+  more: { phase?: Phase; soak?: SoakVerdict; message?: string } = {},
 ): string {
   const Stub = createRoutesStub([
     {
@@ -33,7 +35,7 @@ function markup(
           ticket={ticket(waits)}
           today="2026-01-04"
           phase={more.phase ?? "idle"}
-          faults={"faults" in more ? more.faults : []}
+          soak={waits === "soak" ? (more.soak ?? good) : undefined}
           message={more.message}
         />
       ),
@@ -64,19 +66,31 @@ test("a job is changed while the machine comes apart, not once it is being built
   expect(words(markup("bench", { phase: "up" }))).not.toMatch(/Change the job/);
 });
 
-test("a soak within its limits, or none, passes with a press", () => {
-  const good = markup("soak");
-  expect(words(good)).toMatch(/✓ The last soak was within the limits\. Tests and soak passed/);
-  expect(good).not.toContain("<textarea");
-  expect(words(markup("soak", { faults: undefined }))).toMatch(/No soak was run since it was shut/);
+test("a soak within its limits passes with a press", () => {
+  const html = markup("soak");
+  expect(words(html)).toMatch(/✓ Within the limits, 20 min under load\. Tests and soak passed/);
+  expect(html).not.toContain("<textarea");
+});
+
+test.each<[SoakVerdict, RegExp]>([
+  [{ state: "none" }, /No soak was run since it was shut/],
+  [{ state: "short", seconds: 300, least: 1200 }, /only 5 min: 20 min at least/],
+  [{ state: "unsure", sure: 0.647, quiet: 4, wants: 17.1 }, /64 % sure.*For 95 % it takes 17\.1 h/],
+])("without a passed soak it goes out with a word only: %j", (soak, said) => {
+  const html = markup("soak", { soak });
+  expect(words(html)).toMatch(said);
+  expect(html).toMatch(/<textarea[^>]*name="note"/);
 });
 
 test("a soak over its limits goes back with its faults, or out with a word", () => {
   const html = markup("soak", {
-    faults: [
-      { what: "heat", celsius: 96, most: 95, causes: [] },
-      { what: "memory", errors: 2, causes: [] },
-    ],
+    soak: {
+      state: "bad",
+      faults: [
+        { what: "heat", celsius: 96, most: 95, causes: [] },
+        { what: "memory", errors: 2, causes: [] },
+      ],
+    },
   });
   expect(words(html)).toMatch(/✗ 96 °C; 95 °C is the limit\. ✗ 2 memory errors\./);
   expect(words(html)).toMatch(/It goes out all the same.*Not passed: back to the bench/);

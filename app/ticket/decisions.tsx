@@ -4,9 +4,9 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Form, Link } from "react-router";
 import type { Phase } from "../../core/bench/index.ts";
-import type { SoakFault } from "../../core/soak/index.ts";
+import type { SoakVerdict } from "../../core/soak/index.ts";
 import { canChangeJob, decisionsFor, type Ticket } from "../../core/ticket/index.ts";
-import { DECISION_WORDS, faultWords, WAIT_WORDS } from "../../core/words/index.ts";
+import { DECISION_WORDS, faultWords, verdictWords, WAIT_WORDS } from "../../core/words/index.ts";
 import { dayWords, promiseWords } from "../ui/days.ts";
 
 /** The decision that opens a machine once more after its soak. */
@@ -25,19 +25,20 @@ export function Decisions({
   ticket,
   today,
   phase,
-  faults,
+  soak,
   message,
 }: {
   ticket: Ticket;
   today: string;
   /** How far the bench is; undefined where that cannot be shown. */
   phase: Phase | undefined;
-  /** What is wrong by the last soak; undefined when none was run since the machine was shut. */
-  faults: readonly SoakFault[] | undefined;
+  /** What the soaks come to, while it is under test. */
+  soak: SoakVerdict | undefined;
   /** Why the last decision was not carried out. */
   message: string | undefined;
 }) {
-  const isBad = faults !== undefined && faults.length > 0;
+  const isBad = soak !== undefined && soak.state !== "good";
+  const isOver = soak?.state === "bad";
   return (
     <Box
       sx={{
@@ -81,7 +82,7 @@ export function Decisions({
             Change the job
           </Button>
         )}
-        {ticket.waits === "soak" && <SoakSays faults={faults} />}
+        {soak && <SoakSays soak={soak} />}
         {decisionsFor(ticket.waits).map(({ id }, i) => (
           <Form key={id} method="post">
             <input type="hidden" name="decision" value={id} />
@@ -107,8 +108,13 @@ export function Decisions({
         {ticket.waits === "soak" && (
           <Form method="post">
             <input type="hidden" name="decision" value={BACK_TO_BENCH} />
-            <input type="hidden" name="note" value={(faults ?? []).map(faultWords).join(" ")} />
-            <Button type="submit" fullWidth size="large" variant={isBad ? "contained" : "outlined"}>
+            <input type="hidden" name="note" value={soak && isOver ? verdictWords(soak) : ""} />
+            <Button
+              type="submit"
+              fullWidth
+              size="large"
+              variant={isOver ? "contained" : "outlined"}
+            >
               Not passed: back to the bench
             </Button>
           </Form>
@@ -118,19 +124,20 @@ export function Decisions({
   );
 }
 
-/** What the last run since the machine was shut came to. */
-function SoakSays({ faults }: { faults: readonly SoakFault[] | undefined }) {
-  if (faults === undefined) return <Typography>No soak was run since it was shut.</Typography>;
-  if (faults.length === 0) {
-    return (
-      <Typography sx={{ fontWeight: 700, color: "var(--good)" }}>
-        ✓ The last soak was within the limits.
+/** What the runs since the machine was shut came to. */
+function SoakSays({ soak }: { soak: SoakVerdict }) {
+  if (soak.state === "bad") {
+    return soak.faults.map((fault) => (
+      <Typography key={fault.what} sx={{ fontWeight: 700, color: "var(--stop)" }}>
+        ✗ {faultWords(fault)}
       </Typography>
-    );
+    ));
   }
-  return faults.map((fault) => (
-    <Typography key={fault.what} sx={{ fontWeight: 700, color: "var(--stop)" }}>
-      ✗ {faultWords(fault)}
+  const isGood = soak.state === "good";
+  return (
+    <Typography sx={isGood ? { fontWeight: 700, color: "var(--good)" } : {}}>
+      {isGood && "✓ "}
+      {verdictWords(soak)}
     </Typography>
-  ));
+  );
 }

@@ -79,6 +79,7 @@ describe("checks", () => {
       fanRpm: 3400,
       watts: 28,
       memoryErrors: 0,
+      crashes: 0,
       seconds: 179,
     };
     const proving: Proving = {

@@ -1,6 +1,7 @@
 import { fail, ok, type Result, unreachable } from "../base/result.ts";
 import { moveOf } from "../plan/index.ts";
 import { type Block, blockOf, type Model, problemOf } from "../rules/index.ts";
+import { isPlainCode, judgeCode } from "../swap/index.ts";
 import { canTry, checksOf, hangsOn } from "./checks.ts";
 import type { Entry, Round } from "./events.ts";
 import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
@@ -54,6 +55,10 @@ export type Refusal =
   | { readonly type: "no-power-here" }
   /** Nothing can be tried without power. */
   | { readonly type: "not-on" }
+  /** The code is not the old part's, and there is no word why it goes in. */
+  | { readonly type: "wrong-code"; readonly part: string; readonly code: string }
+  /** No way leads to opening that from here. */
+  | { readonly type: "no-way" }
   | { readonly type: "check-unknown" }
   | { readonly type: "reason-missing" }
   | { readonly type: "not-shut" }
@@ -84,7 +89,7 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
     case "lift":
       return admitDown(model, state, entry);
     case "swap":
-      return state.phase === "swap" ? GOOD : refuse({ type: "strip-down-left" });
+      return admitSwap(model, state, entry);
     case "confirm":
       return admitConfirm(model, state, entry.joint);
     case "place":
@@ -167,6 +172,24 @@ function admitCount(
   }
   if (count === expected || entry.differs) return GOOD;
   return refuse({ type: "count-differs", count, expected });
+}
+
+/** A part whose code is not the old one's goes in with a reason, or not at all. */
+function admitSwap(
+  { guide }: Model,
+  state: BenchState,
+  { fitted = [] }: Extract<Entry, { do: "swap" }>,
+): Result<true, Refusal> {
+  if (state.phase !== "swap") return refuse({ type: "strip-down-left" });
+  for (const { part, code, old, why = "" } of fitted) {
+    const facts = guide.parts[part];
+    if (!facts) return refuse({ type: "id-unknown" });
+    const known = facts.codes ?? [];
+    if (known.length === 0 && old === undefined) continue;
+    if (isPlainCode(judgeCode(known, old, code)) || why.trim() !== "") continue;
+    return refuse({ type: "wrong-code", part, code });
+  }
+  return GOOD;
 }
 
 function admitConfirm(model: Model, state: BenchState, id: string): Result<true, Refusal> {
@@ -292,6 +315,7 @@ function admitCheck(
 
 function admitRework(model: Model, state: BenchState, id: string): Result<true, Refusal> {
   const joint = model.jointOf.get(id);
+  if (state.phase === "swap") return admitOpening(model, state, joint);
   if (state.phase !== "up") return refuse({ type: "not-building" });
   if (joint === undefined) return refuse({ type: "not-made-here", joint: id });
   const isTouched =
@@ -300,6 +324,17 @@ function admitRework(model: Model, state: BenchState, id: string): Result<true, 
       !model.permanent[joint] &&
       checksOf(model, state).some(({ moved }) => moved.includes(id)));
   return isTouched ? GOOD : refuse({ type: "not-made-here", joint: id });
+}
+
+/** At the swap something more may be opened: the standoff of a drive of another length. */
+function admitOpening(
+  model: Model,
+  { machine }: BenchState,
+  joint: number | undefined,
+): Result<true, Refusal> {
+  if (joint === undefined) return refuse({ type: "id-unknown" });
+  const isOpen = machine.open[joint] === 1 || model.permanent[joint] === true;
+  return isOpen ? refuse({ type: "blocked", block: { type: "open-already", joint } }) : GOOD;
 }
 
 /** Screws that by the ledger lie on the bench at the end. */

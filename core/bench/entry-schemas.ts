@@ -15,7 +15,7 @@ const object = (required: readonly string[], properties: object) => ({
 });
 
 const differs = object(["reason"], { reason: { enum: [...COUNT_REASONS] }, note: text });
-const fitted = object(["part", "code"], { part: id, code: id });
+const fitted = object(["part", "code"], { part: id, code: id, old: id, why: text });
 const step = {
   type: "object",
   required: ["do"],

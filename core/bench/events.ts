@@ -26,6 +26,10 @@ export type Round = "open" | "shut";
 export interface Fitted {
   readonly part: string;
   readonly code: string;
+  /** The code on the old part, where it was read. */
+  readonly old?: string;
+  /** Why a part with another code goes in. */
+  readonly why?: string;
 }
 
 /** The guide that a ledger is folded with, for ever: its version by hash, and the underside code. */
@@ -87,7 +91,7 @@ export type Entry =
       readonly result: CheckResult;
       readonly note?: string;
     }
-  /** Back down to a joint that may have been missed; a new plan follows. */
+  /** Back down to a joint that may have been missed, or, at the swap, on to one more; a new plan follows. */
   | { readonly do: "rework"; readonly joint: string }
   /** What held a part that would not come off. */
   | { readonly do: "snag"; readonly stuck: string; readonly held: string }

@@ -226,7 +226,7 @@ const openedAnew = (model: Model, { habit, fitted, lots, live }: BenchState): Be
 });
 
 /**
- * Down again from where the build-up stands: what is back counts as never taken off. What was applied to
+ * Down again from where the build-up (or the swap) stands: what is back counts as never taken off. What was applied to
  * a part that is not in place yet has to be applied once more.
  */
 function reworked(model: Model, state: BenchState, joint: string): BenchState {
@@ -239,7 +239,8 @@ function reworked(model: Model, state: BenchState, joint: string): BenchState {
   const made = state.made.filter((j) => !open[j]);
   const plan = done.map((move) => stepOfDone(model, move));
   const machine = { ...state.machine, open };
-  return { ...state, phase: "down", machine, made, done, undone: new Set(), plan, rework: joint };
+  const rework = state.phase === "up" ? joint : state.rework;
+  return { ...state, phase: "down", machine, made, done, undone: new Set(), plan, rework };
 }
 
 function answered(state: BenchState, entry: Answer): BenchState {

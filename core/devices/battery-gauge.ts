@@ -11,6 +11,32 @@ export interface GaugeReading {
   readonly celsius: number;
 }
 
+/** What no pack can be: the gauge, or how it is clipped on, is wrong. */
+export type GaugeOddity = "design" | "full" | "cycles" | "volts" | "celsius";
+
+/** Bounds of a laptop's pack: Wh, cycles, V (one to six cells), °C. */
+const BOUNDS: Readonly<Record<GaugeOddity, readonly [least: number, most: number]>> = {
+  design: [5, 250],
+  full: [0, 260],
+  cycles: [0, 10_000],
+  volts: [2, 27],
+  celsius: [-20, 100],
+};
+
+/** Above this a pack is not worked on: it is hot for a reason. °C */
+const HOT_PACK = 45;
+export const isHotPack = ({ celsius }: GaugeReading): boolean => celsius > HOT_PACK;
+
+/** The figures of a reading that cannot be. Full charge is at most a tenth above the design. */
+export function gaugeOddities(reading: GaugeReading): readonly GaugeOddity[] {
+  const odd = (Object.keys(BOUNDS) as GaugeOddity[]).filter((key) => {
+    const [least, most] = BOUNDS[key];
+    return !(reading[key] >= least && reading[key] <= most);
+  });
+  const isOver = reading.full > 1.1 * reading.design;
+  return isOver && !odd.includes("full") ? [...odd, "full"] : odd;
+}
+
 export interface BatteryState {
   /** Share of the design capacity that is gone, %. */
   readonly wear: number;

@@ -10,6 +10,8 @@ export interface ProbeMachine {
   readonly ambient: number;
   /** Memory errors in each minute of load. */
   readonly memoryFaults: number;
+  /** Crashes in each hour of load. */
+  readonly crashes: number;
 }
 
 export const GOOD_MACHINE: ProbeMachine = {
@@ -18,6 +20,7 @@ export const GOOD_MACHINE: ProbeMachine = {
   watts: 28,
   ambient: 22,
   memoryFaults: 0,
+  crashes: 0,
 };
 
 /** Seconds in which a cooler comes two thirds of the way to where it settles. */
@@ -38,15 +41,16 @@ export function simulatedProbe(seed: number, machine: ProbeMachine, step = 1): (
   return () => {
     const watts = machine.watts + noise(1.2);
     const resistance = machine.resistance * (hasFan ? 1 : 1.7);
-    rise += (step * (watts * resistance - rise)) / LAG;
+    rise += (watts * resistance - rise) * (1 - Math.exp(-step / LAG));
     if (random() < (machine.memoryFaults * step) / 60) errors += 1;
     const reading: Reading = {
       t,
       celsius: Math.round((machine.ambient + rise + noise(0.8)) * 10) / 10,
       ambient: machine.ambient,
       fanRpm: hasFan ? Math.round(machine.fanRpm * Math.min(1, 0.4 + rise / 50) + noise(60)) : 0,
-      watts: Math.round(watts * 10) / 10,
+      watts: Math.max(0.5, Math.round(watts * 10) / 10),
       memoryErrors: errors,
+      ...(random() < (machine.crashes * step) / 3600 ? { event: "crash" as const } : {}),
     };
     t += step;
     return reading;

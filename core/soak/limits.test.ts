@@ -1,12 +1,17 @@
+import { seeded } from "../base/seeded.ts";
 import {
   countedRuns,
-  lastFaults,
+  hoursToBeSure,
   LIMITS,
   type Reading,
   readReadings,
+  type Run,
+  runFault,
   soakFacts,
   type SoakFacts,
   soakFaults,
+  soakVerdict,
+  sureGone,
 } from "./soak.ts";
 
 const facts = (more: Partial<SoakFacts> = {}): SoakFacts => ({
@@ -15,6 +20,7 @@ const facts = (more: Partial<SoakFacts> = {}): SoakFacts => ({
   fanRpm: 3000,
   watts: 20,
   memoryErrors: 0,
+  crashes: 0,
   seconds: 180,
   ...more,
 });
@@ -82,6 +88,7 @@ describe("what a run comes to", () => {
       fanRpm: 3000,
       watts: 30,
       memoryErrors: 0,
+      crashes: 0,
       seconds: 5,
     });
   });
@@ -100,6 +107,7 @@ describe("what a run comes to", () => {
       fanRpm: 2600,
       watts: 20,
       memoryErrors: 0,
+      crashes: 0,
       seconds: 8,
     });
   });
@@ -117,28 +125,86 @@ describe("what a run comes to", () => {
 });
 
 describe("which runs count", () => {
-  const run = (round: "before" | "after", at: string) => ({ round, readings: [], at });
-  const runs = [
-    run("before", "2026-01-01"),
-    run("after", "2026-01-02"),
-    run("after", "2026-01-04"),
-  ];
-  test("those before the work always, those after it from when it was shut last", () => {
-    expect(countedRuns(runs, "2026-01-03")).toEqual([runs[0], runs[2]]);
-    expect(countedRuns(runs, "2026-01-04")).toEqual([runs[0], runs[2]]);
-    expect(countedRuns(runs, undefined)).toEqual(runs);
+  const run = (round: "before" | "after", shuts: number) => ({ round, readings: [], shuts });
+  const runs = [run("before", 0), run("after", 1), run("after", 2)];
+  test("those before the work always, those after it since it was shut last, whatever the clocks say", () => {
+    expect(countedRuns(runs, 2)).toEqual([runs[0], runs[2]]);
+    expect(countedRuns(runs, 1)).toEqual([runs[0], runs[1]]);
   });
-  test("the last of each round decides", () => {
-    const made = (round: "before" | "after", celsius: number) => ({
-      round,
-      readings: Array.from({ length: 6 }, (_, i) => reading(i, { celsius })),
+});
+
+describe("the verdict", () => {
+  const made = (round: "before" | "after", celsius: number, seconds = 1200, more = {}): Run => ({
+    round,
+    readings: Array.from({ length: seconds / 10 + 1 }, (_, i) => reading(10 * i, { celsius })),
+    ...more,
+  });
+  const state = (...runs: readonly Run[]) => soakVerdict(runs, true).state;
+  test.each<[string, readonly Run[], string]>([
+    ["no run", [], "none"],
+    ["only before", [made("before", 50)], "none"],
+    ["a cool run of twenty minutes", [made("after", 50)], "good"],
+    ["one that is too short", [made("after", 50, 1190)], "short"],
+    ["a hot one, however short", [made("after", 99, 100)], "bad"],
+    ["a short cool one after a hot one", [made("after", 99), made("after", 50, 300)], "bad"],
+    ["a long cool one after a hot one", [made("after", 99), made("after", 50)], "good"],
+    ["a hot one after a cool one", [made("after", 50), made("after", 99, 100)], "bad"],
+    ["more rise than before", [made("before", 50), made("after", 60)], "bad"],
+  ])("%s: %s", (_, runs, wanted) => expect(state(...runs)).toBe(wanted));
+  test("a crash is a fault; the hours without one begin anew after it", () => {
+    const seen = { times: 1, hours: 1 };
+    const crashed = { ...made("after", 50, 3600), seen };
+    const hang = [
+      ...crashed.readings.slice(0, 5),
+      { ...crashed.readings[5]!, event: "crash" as const },
+    ];
+    const bad = { ...crashed, readings: [...hang, ...crashed.readings.slice(6)] };
+    expect(soakVerdict([bad], true)).toMatchObject({
+      state: "bad",
+      faults: [{ what: "crash", times: 1 }],
     });
-    const kinds = (...all: ReturnType<typeof made>[]) =>
-      lastFaults(all, true)?.map(({ what }) => what);
-    expect(kinds(made("before", 50), made("after", 60))).toEqual(["worse"]);
-    expect(kinds(made("before", 30), made("before", 60), made("after", 60))).toEqual([]);
-    expect(kinds(made("after", 99), made("after", 50))).toEqual([]);
-    expect(kinds(made("before", 50))).toBeUndefined();
+    expect(soakVerdict([bad, crashed], true)).toMatchObject({
+      state: "unsure",
+      quiet: 1,
+      sure: 0.5,
+    });
+  });
+});
+
+describe("how sure it is that a fault that comes and goes is gone", () => {
+  test("3 in 10 h, 10 h without: 87.5 %; for 95 % it takes 17.1 h; the two are each other's inverse", () => {
+    const seen = { times: 3, hours: 10 };
+    expect(sureGone(seen, 10)).toBeCloseTo(0.875, 9);
+    expect(hoursToBeSure(seen)).toBeCloseTo(17.14, 2);
+    for (const times of [1, 2, 7]) {
+      const one = { times, hours: 4 };
+      expect(sureGone(one, hoursToBeSure(one, 0.9))).toBeCloseTo(0.9, 9);
+    }
+  });
+  test("of machines that are as bad as that, so many would have shown it: thrown, seeded", () => {
+    const random = seeded(11);
+    // Rates that fit k events in T hours: gamma(k, 1 / T); an event within t hours, exponential.
+    const gamma = (k: number): number =>
+      Array.from({ length: k }, () => -Math.log(1 - random())).reduce((a, b) => a + b, 0);
+    let shown = 0;
+    for (let i = 0; i < 20_000; i++) {
+      const rate = gamma(3) / 10;
+      if (-Math.log(1 - random()) / rate < 10) shown += 1;
+    }
+    expect(shown / 20_000).toBeCloseTo(0.875, 2);
+  });
+});
+
+describe("what is not kept", () => {
+  const at = (...ts: readonly number[]) => ts.map((t) => reading(t));
+  test.each([
+    ["five seconds", at(0, 1, 2, 3, 4, 5), { type: "too-short", seconds: 5, least: 60 }],
+    ["a gap", at(0, 1, 2, 3, 60, 61, 62), { type: "gap", at: 3, seconds: 57 }],
+    ["a clock that went back", at(0, 30, 20, 90), { type: "backwards", at: 30 }],
+    ["one reading", at(0), { type: "too-short", seconds: 0, least: 60 }],
+  ])("%s", (_, readings, fault) => expect(runFault(readings)).toEqual(fault));
+  test("readings a minute apart, for hours, are no gap", () => {
+    expect(runFault(Array.from({ length: 200 }, (_, i) => reading(60 * i)))).toBeUndefined();
   });
 });
 
@@ -148,6 +214,9 @@ describe("readings from outside", () => {
     ["one", [reading(0)], true],
     ["one without its watts", [{ ...reading(0), watts: undefined }], false],
     ["one with a text for a number", [{ ...reading(0), celsius: "hot" }], false],
+    ["one at -300 °C", [{ ...reading(0), celsius: -300 }], false],
+    ["one with no watts", [{ ...reading(0), watts: 0 }], false],
+    ["one with an event", [{ ...reading(0), event: "restart" }], true],
     ["one with a key too many", [{ ...reading(0), more: 1 }], false],
     ["10,000", Array.from({ length: 10_000 }, (_, i) => reading(i)), true],
     ["10,001", Array.from({ length: 10_001 }, (_, i) => reading(i)), false],

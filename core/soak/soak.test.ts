@@ -9,8 +9,8 @@ import {
   simulatedProbe,
   simulatedScanner,
 } from "../devices/index.ts";
-import { compareCodes } from "../swap/index.ts";
-import { lastFaults, type Run, soakFacts, soakFaults } from "./soak.ts";
+import { judgeCode } from "../swap/index.ts";
+import { soakFacts, soakFaults } from "./soak.ts";
 
 function run(seed: number, more: Partial<ProbeMachine> = {}) {
   const probe = simulatedProbe(seed, { ...GOOD_MACHINE, ...more });
@@ -18,24 +18,6 @@ function run(seed: number, more: Partial<ProbeMachine> = {}) {
 }
 const kinds = (...args: Parameters<typeof soakFaults>) =>
   soakFaults(...args).map(({ what }) => what);
-
-describe("the last run", () => {
-  const made = (round: Run["round"], seed: number, more: Partial<ProbeMachine> = {}): Run => ({
-    round,
-    readings: Array.from({ length: 180 }, simulatedProbe(seed, { ...GOOD_MACHINE, ...more })),
-  });
-  const bad = made("after", 2, { resistance: 1.8 });
-  test("decides, beside the last one before the work", () => {
-    const before = made("before", 1);
-    expect(lastFaults([before, bad], true)!.map(({ what }) => what)).toEqual(["worse"]);
-    expect(lastFaults([before, bad, made("after", 3)], true)).toEqual([]);
-    expect(lastFaults([before, made("after", 3), bad], true)).toHaveLength(1);
-  });
-  test("without one after the work there is no verdict", () => {
-    expect(lastFaults([made("before", 1)], true)).toBeUndefined();
-    expect(lastFaults([], true)).toBeUndefined();
-  });
-});
 
 describe("a soak", () => {
   test("the settled rise for each watt is what the machine has", () => {
@@ -106,6 +88,7 @@ describe("stand-ins", () => {
   });
   test("the simulated scanner reads a code right, whatever its blanks and letters", () => {
     const scan = simulatedScanner(3);
-    for (let i = 0; i < 40; i++) expect(compareCodes("TN-B41", scan("TN-B41"))).toBe("same");
+    for (let i = 0; i < 40; i++)
+      expect(judgeCode(["TN-B41"], undefined, scan("TN-B41"))).toBe("same");
   });
 });

@@ -1,3 +1,14 @@
+export { isPlainCode, judgeCode, type CodeVerdict } from "./codes.ts";
+export {
+  compressionFault,
+  gapFault,
+  jointFault,
+  sizeFault,
+  speedFault,
+  wattsFault,
+  type InputFault,
+} from "./inputs.ts";
+export { standoffJoint } from "./standoff.ts";
 export {
   padFor,
   pasteFor,
@@ -7,11 +18,9 @@ export {
   type School,
 } from "./paste.ts";
 export {
-  compareCodes,
   DRIVE_LENGTHS,
   driveHindrances,
   memoryFit,
-  type CodeMatch,
   type Drive,
   type DriveHindrance,
   type MemoryAgainst,

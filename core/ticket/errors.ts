@@ -1,3 +1,4 @@
+import type { SoakVerdict } from "../soak/index.ts";
 import type { Wait } from "./ticket.ts";
 import type { TicketTrouble } from "./trouble.ts";
 
@@ -10,8 +11,8 @@ export type DecideError =
   /** It waits for something else by now: a stale page changes nothing. */
   | { readonly type: "moved-on"; readonly waits: Wait }
   | { readonly type: "busy" }
-  /** The last soak was over its limits, and nobody wrote why it goes out all the same. */
-  | { readonly type: "soak-over-limits" };
+  /** It has not passed its soak, and nobody wrote why it goes out all the same. */
+  | { readonly type: "soak-not-passed"; readonly verdict: SoakVerdict };
 
 /** Why a ticket kept its job. */
 export type ChangeJobError =

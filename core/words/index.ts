@@ -2,6 +2,7 @@ export { capital, jointWord, partWord, wordList, type NamedGuide } from "./names
 export { careLines, CONNECTOR_WAYS } from "./care-words.ts";
 export { stepWords, toolWords } from "./step-words.ts";
 export { clearWords, postureWords } from "./hand-words.ts";
+export { inputWords } from "./input-words.ts";
 export { refusalWords } from "./refusal-words.ts";
 export { LIFE_WORDS, powerOnLines } from "./power-words.ts";
 export {
@@ -12,16 +13,24 @@ export {
   stopOtherwise,
 } from "./stop-words.ts";
 export { findingWords } from "./finding-words.ts";
-export { CAUSE_WORDS, faultWords } from "./soak-words.ts";
+export { CAUSE_WORDS, faultWords, runFaultWords, verdictWords } from "./soak-words.ts";
 export {
   BATTERY_WORDS,
+  CODE_WORDS,
+  GAUGE_WORDS,
   hindranceWords,
   memoryWords,
   padWords,
   PASTE_HABIT_WORDS,
   schoolWords,
 } from "./swap-words.ts";
-export { mixUpWords, PASS_WORDS, placeWords, TORQUE_FROM_WORDS } from "./screw-words.ts";
+export {
+  leftoverWords,
+  mixUpWords,
+  PASS_WORDS,
+  placeWords,
+  TORQUE_FROM_WORDS,
+} from "./screw-words.ts";
 export { suspectWords } from "./snag-words.ts";
 export { guideDot } from "./graph.ts";
 export { tickErrorWords } from "./tick-words.ts";

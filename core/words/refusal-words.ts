@@ -82,6 +82,10 @@ export function refusalWords(model: Model, refusal: Refusal): string {
       return "The battery cannot be connected as the machine lies now.";
     case "not-on":
       return "Power it on first: nothing can be tried on a machine that is off.";
+    case "wrong-code":
+      return `${refusal.code} is not the code of the old ${partWord(guide, refusal.part)}: say why it goes in, or get the right one.`;
+    case "no-way":
+      return "No way leads to that from here; take back the last steps first.";
     case "check-unknown":
       return "Nothing in this job touched that.";
     case "reason-missing":

@@ -1,8 +1,8 @@
 import { unreachable } from "../base/result.ts";
-import type { Habit } from "../bench/index.ts";
-import type { Guide } from "../guide/index.ts";
+import type { CountReason, Habit, Lot } from "../bench/index.ts";
+import type { Guide, ScrewsJoint } from "../guide/index.ts";
 import type { MixUp, PassKind } from "../screws/index.ts";
-import { partWord } from "./names.ts";
+import { capital, jointWord, partWord } from "./names.ts";
 
 /** What happens when two screws change places. */
 export function mixUpWords(risk: MixUp): string {
@@ -45,4 +45,23 @@ export function placeWords(
     default:
       return unreachable(lies);
   }
+}
+
+const REASON_WORDS: Readonly<Record<CountReason, string>> = {
+  "missing-at-intake": "missing at intake",
+  stuck: "would not go in",
+  lost: "lost",
+  found: "found",
+};
+
+/** A lot that went back short: by how many, and what was said of it. */
+export function leftoverWords(guide: Guide, lot: Lot): string {
+  const short = lot.out - (lot.in ?? 0);
+  const { length, drive } = guide.joints[lot.joint] as ScrewsJoint;
+  const why = lot.inDiffers ? REASON_WORDS[lot.inDiffers.reason] : "no reason given";
+  return (
+    `${capital(jointWord(guide, lot.joint))}: ${lot.out} came out, ${lot.in ?? 0} went in, ` +
+    `${short} short (${why}). ${drive}, ${length} mm long, ` +
+    placeWords(guide, lot.joint, lot.lies, lot.cell)
+  );
 }

@@ -9,6 +9,9 @@ export function stepWords(guide: Guide, step: Step): string {
     case "lift":
       return `Lift the ${partWord(guide, mainPart(guide, step.parts))} out${along(guide, step.parts)}`;
     case "place":
+      if (step.parts.every((id) => guide.parts[id]?.kind === "sticker")) {
+        return `Leave the ${partWord(guide, step.parts[0]!)} off: it is broken, and noted`;
+      }
       return `Put the ${partWord(guide, mainPart(guide, step.parts))} back${along(guide, step.parts)}`;
     case "release":
       return releaseWords(guide, step.joint);
@@ -80,6 +83,9 @@ function makeWords(guide: Guide, id: string): string {
       return `Close the ${name}; hear them all round`;
     case "adhesive":
     case "tape":
+      if (joint.joins.some((part) => guide.parts[part]?.kind === "sticker")) {
+        return `Leave the ${name} broken: a seal is not renewed`;
+      }
       return joint.reuse === "replace" ? `Renew the ${name}` : `Press the ${name} back`;
     case "route":
       return `Lay the ${name}`;

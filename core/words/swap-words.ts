@@ -1,6 +1,7 @@
 import { unreachable } from "../base/result.ts";
-import type { BatteryState } from "../devices/index.ts";
+import type { BatteryState, GaugeOddity } from "../devices/index.ts";
 import type {
+  CodeVerdict,
   DriveHindrance,
   MemoryAgainst,
   MemoryRemark,
@@ -80,4 +81,21 @@ export const BATTERY_WORDS: Readonly<Record<BatteryState["verdict"], string>> = 
   good: "good",
   middling: "middling: tell the customer",
   worn: "worn: offer a new one",
+};
+
+export const GAUGE_WORDS: Readonly<Record<GaugeOddity, string>> = {
+  design: "design Wh",
+  full: "full charge Wh",
+  cycles: "cycles",
+  volts: "volts",
+  celsius: "°C",
+};
+
+/** What the code on a new part says, and what to do. */
+export const CODE_WORDS: Readonly<Record<CodeVerdict, string>> = {
+  same: "✓ the same code",
+  revision: "Another revision: look it up, and say why it goes in",
+  sister: "✗ A sister of the old one: it differs in something (memory, layout). Say why it goes in",
+  "which-old": "One of several such parts: read the code on the old one as well",
+  other: "✗ Another code: is it the right part? Say why it goes in",
 };

@@ -7,6 +7,7 @@ import type {
   TicketTrouble,
   Wait,
 } from "../ticket/index.ts";
+import { verdictWords } from "./soak-words.ts";
 
 /** What a list of tickets is headed with, by what they wait for. */
 export const WAIT_WORDS: Readonly<Record<Wait, { readonly head: string; readonly short: string }>> =
@@ -85,11 +86,8 @@ export function decideErrorWords(error: DecideError): string {
       return `Nothing was changed: this ticket waits for ${WAIT_WORDS[error.waits].short} now. The page shows it as it is.`;
     case "busy":
       return "Somebody is working on this ticket just now; nothing was changed. Try again.";
-    case "soak-over-limits":
-      return (
-        "Nothing was changed: the last soak was not within its limits. Write down why it goes out " +
-        "all the same, or send it back to the bench."
-      );
+    case "soak-not-passed":
+      return `Nothing was changed. ${verdictWords(error.verdict)} Write down why it goes out all the same, or run it.`;
     default:
       return `Nothing was changed. ${troubleWords(error)}`;
   }

@@ -84,6 +84,8 @@ export interface SoakRow {
   readings: string;
   at: string;
   by: string;
+  seen: string | null;
+  shuts: number;
 }
 export interface HabitRow {
   person: string;
@@ -220,6 +222,8 @@ export function defineTables(sequelize: Sequelize) {
       readings: text(),
       at: text(),
       by: text(),
+      seen: maybe(),
+      shuts: number(),
     }),
     habits: table<HabitRow>("habits", {
       person: key(text()),

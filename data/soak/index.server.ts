@@ -1,1 +1,1 @@
-export { addSoak, soakById, soaksOf, type Soak } from "./soaks.server.ts";
+export { addSoak, shutsOf, soakById, soaksOf, type Soak } from "./soaks.server.ts";

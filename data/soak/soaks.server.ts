@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
-import { readReadings, type Run } from "../../core/soak/index.ts";
+import { reader } from "../../core/base/ajv.ts";
+import { readReadings, type Run, type Seen } from "../../core/soak/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { SoakRow } from "../database/tables.server.ts";
@@ -9,18 +10,45 @@ export interface Soak extends Run {
   readonly ticket: number;
   readonly at: string;
   readonly by: string;
+  /** How often the machine had been shut before it. */
+  readonly shuts: number;
 }
 
-/** The soaks of a ticket, oldest first. */
-export async function soaksOf(db: Database, ticket: number): Promise<readonly Soak[]> {
-  const rows = await db.tables.soaks.findAll({ where: { ticket }, order: ["at", "id"], raw: true });
+/** The soaks of a ticket in the order they were kept, whatever the clocks said. */
+export async function soaksOf(
+  db: Database,
+  ticket: number,
+  transaction?: Transaction,
+): Promise<readonly Soak[]> {
+  const rows = await db.select<SoakRow>(
+    "SELECT * FROM soaks WHERE ticket = $ticket ORDER BY rowid",
+    { ticket },
+    transaction,
+  );
   return rows.map(soakOf);
 }
 
-const soakOf = (row: SoakRow): Soak => ({
+/** How often a ticket has come to its soak. */
+export async function shutsOf(
+  db: Database,
+  ticket: number,
+  transaction?: Transaction,
+): Promise<number> {
+  const where = { ticket, to: "soak" };
+  return db.tables.transitions.count({ where, transaction: transaction ?? null });
+}
+
+const readSeen = reader<Seen>({
+  type: "object",
+  required: ["times", "hours"],
+  properties: { times: { type: "integer" }, hours: { type: "number" } },
+});
+
+const soakOf = ({ seen, ...row }: SoakRow): Soak => ({
   ...row,
   round: row.round as Soak["round"],
   readings: readColumn(readReadings, row.readings, `soak ${row.id}`),
+  ...(seen === null ? {} : { seen: readColumn(readSeen, seen, `soak ${row.id}`) }),
 });
 
 export async function soakById(
@@ -34,7 +62,11 @@ export async function soakById(
 
 export async function addSoak(db: Database, soak: Soak, transaction: Transaction): Promise<void> {
   await db.tables.soaks.create(
-    { ...soak, readings: JSON.stringify(soak.readings) },
+    {
+      ...soak,
+      readings: JSON.stringify(soak.readings),
+      seen: soak.seen ? JSON.stringify(soak.seen) : null,
+    },
     { transaction },
   );
 }

@@ -1,7 +1,6 @@
 export {
   addTicket,
   addTransition,
-  cameTo,
   changeableTickets,
   changeTicketJob,
   customerFor,

@@ -70,16 +70,6 @@ export async function transitionsOf(db: Database, ticket: number): Promise<reado
   }));
 }
 
-/** When a ticket came to a wait last, ISO time. */
-export async function cameTo(db: Database, ticket: number, to: Wait): Promise<string | undefined> {
-  const row = await db.tables.transitions.findOne({
-    where: { ticket, to },
-    order: [["id", "DESC"]],
-    raw: true,
-  });
-  return row?.at;
-}
-
 /** Writes a new ticket; gives its number, one above the highest. */
 export async function addTicket(
   db: Database,

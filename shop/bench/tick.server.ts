@@ -78,6 +78,7 @@ async function judge(
   const admitted = admit(model, folded.state, event.entry);
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
   const follows = await followUp(model, folded.state, event);
+  if (follows === "no-way") return fail({ type: "refused", refusal: { type: "no-way" } });
   const added = follows ? [event, { ...follows, id: act.newId() }] : [event];
   return ok({ added, leaves: leavesBench(model, event.entry) });
 }
@@ -97,7 +98,7 @@ async function followUp(
   model: Model,
   before: BenchState,
   event: LedgerEvent,
-): Promise<Omit<LedgerEvent, "id"> | undefined> {
+): Promise<Omit<LedgerEvent, "id"> | "no-way" | undefined> {
   const { entry, at, by, id: causedBy } = event;
   if (entry.do !== "release" && entry.do !== "lift" && entry.do !== "rework") return undefined;
   const state = apply(model, before, entry);
@@ -105,6 +106,7 @@ async function followUp(
   if (!isBack && (state.phase !== "down" || routeDown(model, state).complete)) return undefined;
   const job = isBack ? jobToOpen(before, entry.joint) : state.job!;
   const plan = await replan(model, state, job);
+  if (!plan.ok && isBack) return "no-way";
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
   return { at, by, causedBy, entry: plan.value };
 }

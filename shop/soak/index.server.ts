@@ -1,1 +1,1 @@
-export { faultsNow, keepSoak, soakPage } from "./soaks.server.ts";
+export { keepSoak, soakNow, soakPage } from "./soaks.server.ts";

@@ -1,16 +1,19 @@
+import type { Transaction } from "sequelize";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { hasFan } from "../../core/guide/index.ts";
-import { countedRuns, lastFaults, type Run, type SoakFault } from "../../core/soak/index.ts";
+import {
+  countedRuns,
+  type Run,
+  type RunFault,
+  runFault,
+  type SoakVerdict,
+  soakVerdict,
+} from "../../core/soak/index.ts";
 import type { Ticket, TicketUnknown } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
-import { addSoak, soakById, soaksOf, type Soak } from "../../data/soak/index.server.ts";
-import {
-  cameTo,
-  ticketByNumber,
-  ticketFacts,
-  type TicketFacts,
-} from "../../data/ticket/index.server.ts";
+import { addSoak, shutsOf, soakById, soaksOf, type Soak } from "../../data/soak/index.server.ts";
+import { ticketByNumber, ticketFacts, type TicketFacts } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
 
 async function isFanned(db: Database, { guideId, code }: TicketFacts): Promise<boolean> {
@@ -19,17 +22,18 @@ async function isFanned(db: Database, { guideId, code }: TicketFacts): Promise<b
   return model?.ok === true && hasFan(model.value.guide);
 }
 
-/** What is wrong with the last run since the machine was shut; undefined when there was none. */
-export async function faultsNow(
+/** What the runs since the machine was shut come to. */
+export async function soakNow(
   db: Database,
   facts: TicketFacts,
-): Promise<readonly SoakFault[] | undefined> {
-  const [runs, shut, hasItsFan] = await Promise.all([
-    soaksOf(db, facts.number),
-    cameTo(db, facts.number, "soak"),
+  transaction?: Transaction,
+): Promise<SoakVerdict> {
+  const [runs, shuts, hasItsFan] = await Promise.all([
+    soaksOf(db, facts.number, transaction),
+    shutsOf(db, facts.number, transaction),
     isFanned(db, facts),
   ]);
-  return lastFaults(countedRuns(runs, shut), hasItsFan);
+  return soakVerdict(countedRuns(runs, shuts), hasItsFan);
 }
 
 export interface SoakPage {
@@ -41,16 +45,19 @@ export interface SoakPage {
 export async function soakPage(db: Database, number: number): Promise<SoakPage | undefined> {
   const ticket = await ticketByNumber(db, number);
   if (!ticket) return undefined;
-  const [runs, shut, hasItsFan] = await Promise.all([
+  const [runs, shuts, hasItsFan] = await Promise.all([
     soaksOf(db, number),
-    cameTo(db, number, "soak"),
+    shutsOf(db, number),
     isFanned(db, ticket),
   ]);
-  return { ticket, hasFan: hasItsFan, runs: countedRuns(runs, shut) };
+  return { ticket, hasFan: hasItsFan, runs: countedRuns(runs, shuts) };
 }
 
 /** Why a run was not kept. */
-export type KeepSoakError = TicketUnknown | { readonly type: "id-taken" };
+export type KeepSoakError =
+  | TicketUnknown
+  | { readonly type: "id-taken" }
+  | { readonly type: "run-not-kept"; readonly fault: RunFault };
 
 /** Keeps a run that is over. The same run sent twice is kept once; its id for another run is refused. */
 export async function keepSoak(
@@ -59,10 +66,14 @@ export async function keepSoak(
   run: Run & { readonly id: string },
 ): Promise<Result<true, KeepSoakError>> {
   const { db } = act;
-  const { id, round, readings } = run;
+  const { id, round, readings, seen } = run;
+  const fault = runFault(readings);
+  if (fault) return fail({ type: "run-not-kept", fault });
   return db.write(async (transaction) => {
     if (!(await ticketFacts(db, number, transaction))) return fail({ type: "ticket-unknown" });
-    const soak: Soak = { id, round, readings, ticket: number, ...stampOf(act) };
+    const shuts = await shutsOf(db, number, transaction);
+    const told = seen ? { seen } : {};
+    const soak: Soak = { id, round, readings, ...told, shuts, ticket: number, ...stampOf(act) };
     const known = await soakById(db, id, transaction);
     if (known) return isSame(known, soak) ? ok(true) : fail({ type: "id-taken" });
     await addSoak(db, soak, transaction);

@@ -2,7 +2,7 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { BenchState } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
-import { soakFacts, type SoakFacts, type SoakFault } from "../../core/soak/index.ts";
+import { soakFacts, type SoakFacts, type SoakVerdict } from "../../core/soak/index.ts";
 import type {
   Ticket,
   TicketLine,
@@ -15,7 +15,7 @@ import { lineOfTicket, ticketByNumber, transitionsOf } from "../../data/ticket/i
 import { readLedger } from "../bench/index.server.ts";
 import { today, type Shop } from "../open.server.ts";
 import { planFor } from "../plan/index.server.ts";
-import { faultsNow } from "../soak/index.server.ts";
+import { soakNow } from "../soak/index.server.ts";
 
 export interface SoakLine {
   readonly round: "before" | "after";
@@ -30,8 +30,8 @@ export interface TicketPage {
   readonly today: string;
   readonly transitions: readonly Transition[];
   readonly soaks: readonly SoakLine[];
-  /** What is wrong by the last soak; undefined when none was run since the machine was shut. */
-  readonly faults: readonly SoakFault[] | undefined;
+  /** What the soaks since the machine was shut come to, while it is under test. */
+  readonly soak: SoakVerdict | undefined;
   /** What the bench has made of it, or why that cannot be shown. */
   readonly work: Result<
     { readonly guide: Guide; readonly plan: Plan | undefined; readonly state: BenchState },
@@ -51,7 +51,7 @@ export async function ticketPage(
     soaksOf(db, number),
     workOf(shop, ticket),
   ]);
-  const faults = ticket.waits === "soak" ? await faultsNow(db, ticket) : [];
+  const soak = ticket.waits === "soak" ? await soakNow(db, ticket) : undefined;
   return ok({
     ticket,
     line,
@@ -63,7 +63,7 @@ export async function ticketPage(
       at,
       facts: soakFacts(readings),
     })),
-    faults,
+    soak,
     work,
   });
 }

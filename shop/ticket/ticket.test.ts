@@ -1,7 +1,7 @@
 import { GOOD_MACHINE, simulatedProbe } from "../../core/devices/index.ts";
 import { done, MIREL, only, TestShop, TOBIN } from "../../testing/shop.ts";
 import { ticketCounts, transitionsOf } from "../../data/ticket/index.server.ts";
-import { faultsNow, keepSoak, soakPage } from "../soak/index.server.ts";
+import { keepSoak, soakNow, soakPage } from "../soak/index.server.ts";
 import {
   allTickets,
   counter,
@@ -88,16 +88,38 @@ describe("decisions", () => {
     );
     const run = { id: "soak-run-1", round: "after" as const, readings };
     done(await keepSoak(shop.act(TOBIN, 600), number, run));
-    expect(await decide(shop.act(), number, "soak-passed", "")).toEqual({
+    expect(await decide(shop.act(), number, "soak-passed", "")).toMatchObject({
       ok: false,
-      error: { type: "soak-over-limits" },
+      error: { type: "soak-not-passed", verdict: { state: "bad" } },
     });
     expect((await decide(shop.act(), number, "soak-passed", "Owner knows.")).ok).toBe(true);
+    const { note } = (await transitionsOf(shop.db, number)).at(-1)!;
+    expect(note).toMatch(
+      /^Not passed: The fan turns at .* It goes out all the same: Owner knows\./,
+    );
+  });
+  test("without a run, or with a short one, it is not passed without a reason", async () => {
+    const number = await shop.atBench();
+    await shop.play(number);
+    const state = async () => await decide(shop.act(), number, "soak-passed", " ");
+    expect(await state()).toMatchObject({ error: { verdict: { state: "none" } } });
+    const cool = (seconds: number) =>
+      Array.from({ length: seconds / 10 }, simulatedProbe(3, GOOD_MACHINE, 10));
+    const keep = (id: string, seconds: number) =>
+      keepSoak(shop.act(TOBIN, 600), number, { id, round: "after", readings: cool(seconds) });
+    done(await keep("short-run-1", 300));
+    expect(await state()).toMatchObject({ error: { verdict: { state: "short" } } });
+    expect(await keep("shorter-run-1", 20)).toMatchObject({
+      error: { type: "run-not-kept", fault: { type: "too-short" } },
+    });
+    done(await keep("long-run-1", 1300));
+    expect((await state()).ok).toBe(true);
+    expect((await transitionsOf(shop.db, number)).at(-1)!.note).toBe(" ");
   });
 });
 
 describe("soaks", () => {
-  const readings = Array.from({ length: 9 }, simulatedProbe(1, GOOD_MACHINE));
+  const readings = Array.from({ length: 90 }, simulatedProbe(1, GOOD_MACHINE));
   const run = { id: "soak-one-1", round: "before" as const, readings };
   test("a run sent twice is kept once; its id for another, or by somebody else, is refused", async () => {
     const number = await shop.ticket();
@@ -118,7 +140,7 @@ describe("soaks", () => {
     done(await keepSoak(shop.act(), number, { id: "too-early-1", round: "after", readings: hot }));
     await shop.play(number);
     const { facts } = await shop.ledger(number);
-    expect(await faultsNow(shop.db, facts)).toBeUndefined();
+    expect(await soakNow(shop.db, facts)).toEqual({ state: "none" });
     done(
       await keepSoak(shop.act(TOBIN, 600), number, {
         id: "in-time-1",
@@ -126,7 +148,10 @@ describe("soaks", () => {
         readings: hot,
       }),
     );
-    expect((await faultsNow(shop.db, facts))!.map(({ what }) => what)).toContain("fan");
+    expect(await soakNow(shop.db, facts)).toMatchObject({
+      state: "bad",
+      faults: [{ what: "fan" }, { what: "heat" }],
+    });
   });
 });
 

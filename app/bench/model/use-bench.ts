@@ -58,7 +58,11 @@ const readEnding = reader<Ending>({
 });
 const readFitted = reader<readonly Fitted[]>({
   type: "array",
-  items: { type: "object", required: ["part", "code"], properties: { part: text, code: text } },
+  items: {
+    type: "object",
+    required: ["part", "code"],
+    properties: { part: text, code: text, old: text, why: text },
+  },
 });
 
 /** What lies over the step on the right. */
@@ -99,7 +103,8 @@ export function useBench(props: BenchScreenProps) {
   const done = () => {
     if (shows.aside !== undefined) return;
     const unwritten = typed.fitted.filter(
-      ({ part, code }) => !state.fitted.some((one) => one.part === part && one.code === code),
+      ({ part, code }) =>
+        code !== "" && !state.fitted.some((one) => one.part === part && one.code === code),
     );
     const entry = entryFor(view, screws, draft, typed.ending, unwritten);
     if (typeof entry === "string") return say(entry);

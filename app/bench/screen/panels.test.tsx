@@ -205,7 +205,7 @@ describe("the arithmetic of the swap", () => {
   test("pads, drives and memory say what to take and what hinders", () => {
     expect(words(<PadBox name="Pad" gap={1} />)).toMatch(/Wants 1\.33 mm: take the 1\.25 mm pad/);
     const slot = { lengths: [42, 80], key: "M", buses: ["NVMe"], standoff: 80 } as const;
-    expect(words(<DriveBox name="Drive" slot={slot} />)).toMatch(/✓ fits/);
+    expect(words(<DriveBox name="Drive" slot={slot} onMove={nothing} />)).toMatch(/✓ fits/);
     const memory = { generation: "DDR4", speed: 2666, soldered: 4, slots: 1, most: 8 };
     const said = words(<MemoryBox facts={memory} />);
     expect(said).toMatch(/4 GB on the board, one slot/);

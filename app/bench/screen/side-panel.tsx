@@ -96,6 +96,7 @@ function Mood({ bench, props }: SidePanelProps) {
           transfers={props.transfers}
           fitted={typed.fitted}
           setFitted={typed.setFitted}
+          onOpen={(joint) => acts.go({ do: "rework", joint })}
         />
       );
     case "end":

@@ -1,18 +1,33 @@
-import { batteryState, type GaugeReading, parseGaugeLine } from "../../../core/devices/index.ts";
+import {
+  batteryState,
+  gaugeOddities,
+  type GaugeReading,
+  isHotPack,
+  parseGaugeLine,
+} from "../../../core/devices/index.ts";
 import type { Die, DriveSlot, MemoryFacts } from "../../../core/guide/index.ts";
 import {
+  compressionFault,
   type Drive,
   DRIVE_LENGTHS,
   driveHindrances,
+  gapFault,
+  type InputFault,
+  jointFault,
   memoryFit,
   type Module,
   padFor,
   pasteFor,
   schoolsOf,
+  sizeFault,
+  speedFault,
+  wattsFault,
 } from "../../../core/swap/index.ts";
 import {
   BATTERY_WORDS,
+  GAUGE_WORDS,
   hindranceWords,
+  inputWords,
   memoryWords,
   padWords,
   PASTE_HABIT_WORDS,
@@ -23,6 +38,7 @@ import { type ReactNode, useState } from "react";
 import { StandInsLink } from "../../devices/stand-ins-link.tsx";
 import { useDevice } from "../../devices/use-device.ts";
 import { fieldLook } from "../screen/field-look.ts";
+import { BigButton } from "../screen/panel.tsx";
 
 const small = { ...fieldLook, width: 92, height: 40 } as const;
 
@@ -51,11 +67,14 @@ function NumberField({
   value,
   set,
   step = 0.01,
+  fault,
 }: {
   label: string;
   value: number;
   set: (value: number) => void;
   step?: number;
+  /** What is wrong with the number, said at its field. */
+  fault?: InputFault | undefined;
 }) {
   return (
     <Box component="label" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
@@ -66,9 +85,15 @@ function NumberField({
         step={step}
         min={0}
         value={value}
+        aria-invalid={fault !== undefined}
         onChange={(event) => set(Number(event.target.value))}
-        sx={small}
+        sx={{ ...small, ...(fault ? { borderColor: "var(--stop)" } : {}) }}
       />
+      {fault && (
+        <span role="alert" style={{ color: "var(--stop)", fontWeight: 700 }}>
+          {inputWords(fault)}
+        </span>
+      )}
     </Box>
   );
 }
@@ -86,8 +111,8 @@ export function PasteBox({
   const [thick, setThick] = useState(bond);
   return (
     <Card title={`Paste under the ${name.toLowerCase()}`}>
-      <NumberField label="Joint, mm" value={thick} set={setThick} />
-      {thick > 0 &&
+      <NumberField label="Joint, mm" value={thick} set={setThick} fault={jointFault(thick)} />
+      {!jointFault(thick) &&
         dies.map((die) => {
           const need = pasteFor(die, thick);
           return (
@@ -141,12 +166,19 @@ function DotDrawing({ die, dot }: { die: Die; dot: number }) {
 export function PadBox({ name, gap }: { name: string; gap: number }) {
   const [width, setWidth] = useState(gap);
   const [percent, setPercent] = useState(25);
-  const choice = width > 0 ? padFor(width, Math.min(90, percent) / 100) : undefined;
+  const [wide, pressed] = [gapFault(width), compressionFault(percent)];
+  const choice = (wide ?? pressed) ? undefined : padFor(width, percent / 100);
   return (
     <Card title={name}>
       <Box sx={{ display: "flex", gap: 2 }}>
-        <NumberField label="Gap, mm" value={width} set={setWidth} step={0.05} />
-        <NumberField label="Pressed by, %" value={percent} set={setPercent} step={5} />
+        <NumberField label="Gap, mm" value={width} set={setWidth} step={0.05} fault={wide} />
+        <NumberField
+          label="Pressed by, %"
+          value={percent}
+          set={setPercent}
+          step={5}
+          fault={pressed}
+        />
       </Box>
       {choice && (
         <span>
@@ -157,15 +189,26 @@ export function PadBox({ name, gap }: { name: string; gap: number }) {
   );
 }
 
-export function DriveBox({ name, slot }: { name: string; slot: DriveSlot }) {
+export function DriveBox({
+  name,
+  slot,
+  onMove,
+}: {
+  name: string;
+  slot: DriveSlot;
+  /** Opens the standoff as well; undefined: it is open, or cannot be moved. */
+  onMove: (() => void) | undefined;
+}) {
   const [drive, setDrive] = useState<Drive>({
     length: slot.standoff,
     key: "M",
     bus: slot.buses[0]!,
   });
-  const against = driveHindrances(slot, drive).map(hindranceWords);
+  const found = driveHindrances(slot, drive);
+  const against = found.map(hindranceWords);
+  const isLength = found.some(({ type }) => type === "standoff");
   return (
-    <Card title={`New ${name.toLowerCase()}`}>
+    <Card title={`New ${name}`}>
       <Box sx={{ display: "flex", gap: 1 }}>
         <Box
           component="select"
@@ -206,6 +249,11 @@ export function DriveBox({ name, slot }: { name: string; slot: DriveSlot }) {
           ? "✓ fits; the standoff is where it belongs"
           : `✗ ${against.join("; ")}`}
       </span>
+      {isLength && onMove && (
+        <BigButton tone="plain" onClick={onMove}>
+          Open the standoff now: it goes to the hole of 22{drive.length}
+        </BigButton>
+      )}
     </Card>
   );
 }
@@ -218,10 +266,9 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
       size: 8,
     })),
   );
-  const fit = memoryFit(
-    facts,
-    modules.filter(({ size }) => size > 0),
-  );
+  const used = modules.filter(({ size }) => size !== 0);
+  const isOdd = used.some(({ size, speed }) => sizeFault(size) ?? speedFault(speed));
+  const fit = memoryFit(facts, used);
   const said = [...fit.against, ...fit.remarks].map(memoryWords);
   const change = (at: number, more: Partial<Module>) =>
     setModules(modules.map((module, i) => (i === at ? { ...module, ...more } : module)));
@@ -249,19 +296,23 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
             value={module.size}
             set={(size) => change(i, { size })}
             step={4}
+            fault={sizeFault(module.size)}
           />
           <NumberField
             label="MT/s"
             value={module.speed}
             set={(speed) => change(i, { speed })}
             step={1}
+            fault={module.size === 0 ? undefined : speedFault(module.speed)}
           />
         </Box>
       ))}
-      <span>
-        {fit.against.length === 0 ? "✓" : "✗"} {fit.total} GB at {fit.speed} MT/s
-        {said.length > 0 && `: ${said.join("; ")}`}
-      </span>
+      {!isOdd && (
+        <span>
+          {fit.against.length === 0 ? "✓" : "✗"} {fit.total} GB at {fit.speed} MT/s
+          {said.length > 0 && `: ${said.join("; ")}`}
+        </span>
+      )}
     </Card>
   );
 }
@@ -274,11 +325,31 @@ export function GaugeBox() {
     const read = parseGaugeLine(line);
     if (read) setReading(read);
   });
-  const state = reading && batteryState(reading, Math.max(0.1, watts));
+  const odd = reading ? gaugeOddities(reading) : [];
+  const state =
+    reading && odd.length === 0 && !wattsFault(watts) ? batteryState(reading, watts) : undefined;
   return (
     <Card title="The new pack on the gauge">
-      <NumberField label="At so many watts" value={watts} set={setWatts} step={0.5} />
-      {reading && state ? (
+      <NumberField
+        label="At so many watts"
+        value={watts}
+        set={setWatts}
+        step={0.5}
+        fault={wattsFault(watts)}
+      />
+      {reading && odd.length > 0 && (
+        <span role="alert" style={{ color: "var(--stop)", fontWeight: 700 }}>
+          No pack reads so: {odd.map((key) => `${GAUGE_WORDS[key]} ${reading[key]}`).join(", ")}.
+          Clip it on again, or take another gauge.
+        </span>
+      )}
+      {reading && isHotPack(reading) && (
+        <span role="alert" style={{ color: "var(--stop)", fontWeight: 700 }}>
+          {reading.celsius} °C: too hot. Take it off the gauge, do not charge it; to the fire-safe
+          place.
+        </span>
+      )}
+      {reading && !state ? null : reading && state ? (
         <span>
           {reading.full} of {reading.design} Wh, {reading.cycles} cycles, {reading.volts} V,{" "}
           {reading.celsius} °C:{" "}

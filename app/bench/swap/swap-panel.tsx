@@ -2,8 +2,8 @@ import Box from "@mui/material/Box";
 import type { BenchState, Fitted } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
-import { type CodeMatch, compareCodes } from "../../../core/swap/index.ts";
-import { capital, jointWord, partWord, wordList } from "../../../core/words/index.ts";
+import { isPlainCode, judgeCode, standoffJoint } from "../../../core/swap/index.ts";
+import { capital, CODE_WORDS, jointWord, partWord, wordList } from "../../../core/words/index.ts";
 import { useDevice } from "../../devices/use-device.ts";
 import { fieldLook } from "../screen/field-look.ts";
 import { Caution, StepLine } from "../screen/panel.tsx";
@@ -21,12 +21,15 @@ export function SwapPanel({
   transfers,
   fitted,
   setFitted,
+  onOpen,
 }: {
   model: Model;
   state: BenchState;
   transfers: readonly Transfer[];
   fitted: readonly Fitted[];
   setFitted: (fitted: readonly Fitted[]) => void;
+  /** One more joint is to be opened before the build-up. */
+  onOpen: (joint: string) => void;
 }) {
   const { guide } = model;
   if (state.rework !== undefined) return <Reseat guide={guide} joint={state.rework} />;
@@ -60,7 +63,7 @@ export function SwapPanel({
       </Box>
       {targets.some((id) => guide.parts[id]?.kind === "battery") && <GaugeBox />}
       {open.map((id) => (
-        <Arithmetic key={id} guide={guide} id={id} />
+        <Arithmetic key={id} model={model} state={state} id={id} onOpen={onOpen} />
       ))}
       {targets.some((id) => guide.parts[id]?.handling?.includes("lithium")) && (
         <Caution>
@@ -106,26 +109,36 @@ function partsOpen(model: Model, state: BenchState): readonly string[] {
   });
 }
 
-function Arithmetic({ guide, id }: { guide: Guide; id: string }) {
+function Arithmetic({
+  model,
+  state,
+  id,
+  onOpen,
+}: {
+  model: Model;
+  state: BenchState;
+  id: string;
+  onOpen: (joint: string) => void;
+}) {
+  const { guide } = model;
   const { dies, bond, gap, memory, slot } = guide.parts[id]!;
-  const name = capital(partWord(guide, id));
+  const word = partWord(guide, id);
+  const name = capital(word);
+  const standoff = slot && standoffJoint(guide, id);
+  const isShut = standoff !== undefined && state.machine.open[model.jointOf.get(standoff)!] === 0;
   return (
     <>
       {dies && <PasteBox name={name} dies={dies} bond={bond ?? 0.05} />}
       {gap !== undefined && <PadBox name={name} gap={gap} />}
       {memory && <MemoryBox facts={memory} />}
-      {slot && <DriveBox name={name} slot={slot} />}
+      {slot && (
+        <DriveBox name={word} slot={slot} onMove={isShut ? () => onOpen(standoff) : undefined} />
+      )}
     </>
   );
 }
 
-const MATCH_WORDS: Readonly<Record<CodeMatch, string>> = {
-  same: "✓ the same code",
-  revision: "another revision: look it up before it goes in",
-  other: "✗ another code: is it the right part?",
-};
-
-/** Code on the old part and on the new one: read by the scanner or typed. */
+/** Codes on the old part and on the new one: read by the scanner or typed; another code wants a reason. */
 function Codes({
   guide,
   targets,
@@ -137,59 +150,85 @@ function Codes({
   fitted: readonly Fitted[];
   setFitted: (fitted: readonly Fitted[]) => void;
 }) {
-  const set = (part: string, code: string) =>
-    setFitted([
-      ...fitted.filter((one) => one.part !== part),
-      ...(code === "" ? [] : [{ part, code }]),
-    ]);
+  const of = (part: string): Fitted =>
+    fitted.find((one) => one.part === part) ?? { part, code: "" };
+  const change = (part: string, { code, old, why }: Partial<Fitted>) => {
+    const was = of(part);
+    const next = { ...was, code: code ?? was.code };
+    const more = { old: old ?? was.old ?? "", why: why ?? was.why ?? "" };
+    const given = Object.fromEntries(Object.entries(more).filter(([, text]) => text !== ""));
+    const one: Fitted = { part, code: next.code, ...given };
+    const isEmpty = one.code === "" && Object.keys(given).length === 0;
+    setFitted([...fitted.filter((other) => other.part !== part), ...(isEmpty ? [] : [one])]);
+  };
   useDevice("scanner", (line) => {
-    const next = targets.find((id) => !fitted.some(({ part }) => part === id));
-    if (next !== undefined) set(next, line.trim());
+    const next = targets.find((id) => of(id).code === "");
+    if (next !== undefined) change(next, { code: line.trim() });
   });
-  return targets.map((id) => {
-    const known = guide.parts[id]!.codes ?? [];
-    const code = fitted.find(({ part }) => part === id)?.code ?? "";
-    const matches = known.map((one) => compareCodes(one, code));
-    const best = (["same", "revision", "other"] as const).find((match) => matches.includes(match));
-    return (
+  return targets.map((id) => (
+    <PartCodes key={id} guide={guide} one={of(id)} onChange={(more) => change(id, more)} />
+  ));
+}
+
+function PartCodes({
+  guide,
+  one,
+  onChange,
+}: {
+  guide: Guide;
+  one: Fitted;
+  onChange: (more: Partial<Fitted>) => void;
+}) {
+  const { part, code, old, why = "" } = one;
+  const known = guide.parts[part]!.codes ?? [];
+  const isKnown = known.length > 0 || old !== undefined;
+  const verdict = code !== "" && isKnown ? judgeCode(known, old, code) : undefined;
+  const wantsOld = known.length !== 1 || old !== undefined;
+  const name = partWord(guide, part);
+  const field = (label: string, value: string, set: (value: string) => void) => (
+    <Box component="label" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
+      {label}
       <Box
-        key={id}
-        sx={{
-          borderLeft: "4px solid var(--copper)",
-          pl: 1.5,
-          fontSize: 18,
-          display: "grid",
-          gap: 0.5,
-        }}
-      >
-        <b>{capital(partWord(guide, id))}</b>
-        {known.length > 0 && (
-          <Box>
-            On the old part: <span className="mono">{wordList(known, "or")}</span>
-          </Box>
-        )}
-        <Box component="label" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
-          On the new part
-          <Box
-            component="input"
-            aria-label={`Code on the new ${partWord(guide, id)}`}
-            value={code}
-            onChange={(event) => set(id, event.target.value)}
-            sx={{ ...fieldLook, width: 190, height: 44 }}
-          />
+        component="input"
+        aria-label={`${label} ${name}`}
+        value={value}
+        onChange={(event) => set(event.target.value)}
+        sx={{ ...fieldLook, width: 190, height: 44 }}
+      />
+    </Box>
+  );
+  return (
+    <Box
+      sx={{
+        borderLeft: "4px solid var(--copper)",
+        pl: 1.5,
+        fontSize: 18,
+        display: "grid",
+        gap: 0.5,
+      }}
+    >
+      <b>{capital(name)}</b>
+      {known.length > 0 && (
+        <Box>
+          By the guide: <span className="mono">{wordList(known, "or")}</span>
         </Box>
-        {code !== "" && best && (
-          <Box
-            role="status"
-            sx={{ fontWeight: 700, color: best === "same" ? "var(--good)" : "var(--stop)" }}
-          >
-            {MATCH_WORDS[best]}
-          </Box>
-        )}
-        {guide.parts[id]!.note !== undefined && (
-          <Box sx={{ color: "var(--soft)" }}>{guide.parts[id]!.note}</Box>
-        )}
-      </Box>
-    );
-  });
+      )}
+      {wantsOld && field("Code on the old", old ?? "", (text) => onChange({ old: text }))}
+      {field("Code on the new", code, (text) => onChange({ code: text }))}
+      {verdict && (
+        <Box
+          role="status"
+          sx={{ fontWeight: 700, color: isPlainCode(verdict) ? "var(--good)" : "var(--stop)" }}
+        >
+          {CODE_WORDS[verdict]}
+        </Box>
+      )}
+      {verdict &&
+        !isPlainCode(verdict) &&
+        field("Why it goes in,", why, (text) => onChange({ why: text }))}
+      {guide.parts[part]!.note !== undefined && (
+        <Box sx={{ color: "var(--soft)" }}>{guide.parts[part]!.note}</Box>
+      )}
+    </Box>
+  );
 }

@@ -1,10 +1,10 @@
 import Box from "@mui/material/Box";
-import { useState } from "react";
+import { type KeyboardEvent, useState } from "react";
 import type { Lot } from "../../../core/bench/index.ts";
 import { parseCaliperLine } from "../../../core/devices/index.ts";
 import type { Guide, ScrewsJoint } from "../../../core/guide/index.ts";
 import { type Reading, screwOf, whichScrew } from "../../../core/screws/index.ts";
-import { capital, jointWord, placeWords } from "../../../core/words/index.ts";
+import { capital, jointWord, leftoverWords, placeWords } from "../../../core/words/index.ts";
 import { StandInsLink } from "../../devices/stand-ins-link.tsx";
 import { useDevice } from "../../devices/use-device.ts";
 import { ScrewToken } from "../../signs/screw-token.tsx";
@@ -33,12 +33,16 @@ export function WhichScrew({ guide, lots }: { guide: Guide; lots: readonly Lot[]
     ...(drive === "" ? {} : { drive }),
   };
   const isMeasured = Object.keys(reading).length > 0;
-  const drives = [...new Set(lots.map(({ joint }) => (guide.joints[joint] as ScrewsJoint).drive))];
+  const drives = [...new Set(screwsOf(guide).map(([, { drive }]) => drive))];
   const box = { ...fieldLook, width: 110, height: 44 };
   return (
     <Box
       role="region"
       aria-label="Which screw is this?"
+      // Out of a field again, so that Space and the pedal are the bench's.
+      onKeyDown={(event: KeyboardEvent<HTMLElement>) => {
+        if (event.key === "Escape" || event.key === "Enter") (event.target as HTMLElement).blur();
+      }}
       sx={{ borderTop: "1px solid var(--line)", pt: 1 }}
     >
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", fontSize: 17, flexWrap: "wrap" }}>
@@ -103,15 +107,16 @@ function Matches({
   lots: readonly Lot[];
   reading: Reading;
 }) {
-  const known = lots.map((lot) => {
-    const joint = guide.joints[lot.joint] as ScrewsJoint;
-    return { id: lot.joint, screw: screwOf(joint), count: lot.expected, wanting: wantingOf(lot) };
+  const known = screwsOf(guide).map(([id, joint]) => {
+    const lot = lots.find((one) => one.joint === id);
+    const wanting = lot ? wantingOf(lot) : 0;
+    return { id, screw: screwOf(joint), count: joint.count, wanting };
   });
   const found = whichScrew(known, reading, TOLERANCE);
   if (found.length === 0) {
     return (
       <Box sx={{ fontSize: 18, mt: 1 }}>
-        No lot of this job has such a screw: it is not of this machine.
+        No lot of this machine has such a screw: it is from another one, or was measured askew.
       </Box>
     );
   }
@@ -122,7 +127,7 @@ function Matches({
       sx={{ m: 0, mt: 1, p: 0, listStyle: "none", display: "grid", gap: 0.5 }}
     >
       {found.slice(0, 5).map(({ id, chance, isShort }) => {
-        const lot = lots.find(({ joint }) => joint === id)!;
+        const lot = lots.find(({ joint }) => joint === id);
         return (
           <Box
             component="li"
@@ -135,7 +140,10 @@ function Matches({
             <ScrewToken screw={guide.joints[id] as ScrewsJoint} />
             <span>
               {capital(jointWord(guide, id))}
-              {isShort && <b> (short of one)</b>}: {placeWords(guide, id, lot.lies, lot.cell)}
+              {isShort && <b> (short of one)</b>}:{" "}
+              {lot
+                ? placeWords(guide, id, lot.lies, lot.cell)
+                : "not opened in this job: was it missing before?"}
             </span>
           </Box>
         );
@@ -144,17 +152,23 @@ function Matches({
   );
 }
 
-/** Lots that do not come out even: where a leftover screw can be from. */
+const screwsOf = (guide: Guide): readonly (readonly [string, ScrewsJoint])[] =>
+  Object.entries(guide.joints).flatMap(([id, joint]) =>
+    joint.kind === "screws" ? [[id, joint] as const] : [],
+  );
+
+/** Lots that are short by now: where a leftover screw can be from, and what is known of each. */
 function Leftover({ guide, lots }: { guide: Guide; lots: readonly Lot[] }) {
   const uneven = lots.filter((lot) => lot.in !== undefined && lot.in < lot.out);
   if (uneven.length === 0) return null;
   return (
     <Box sx={{ fontSize: 17, mt: 1 }}>
-      A screw left over can be of:{" "}
-      {uneven
-        .map((lot) => `${jointWord(guide, lot.joint)} (${lot.out - lot.in!} not back in)`)
-        .join(", ")}
-      . Measure it to be sure.
+      Short, so a screw left over is most likely of one of these. Measure it to be sure:
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {uneven.map((lot) => (
+          <li key={lot.joint}>{leftoverWords(guide, lot)}</li>
+        ))}
+      </Box>
     </Box>
   );
 }
