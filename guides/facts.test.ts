@@ -247,7 +247,7 @@ describe("Marrowby Tern 15, thin clip-base", () => {
     const plan = planned(tern, ["board"]);
     expect(opened(plan)).toContain("wifi-slot");
     expect(opened(plan)).not.toContain("antenna-main");
-    expect(lifts(plan)).toContain("antenna-leads+wifi");
+    expect(lifts(plan)).toContain("wifi");
   });
 
   test("the ribbon under the board has its gate before the board goes down", () => {

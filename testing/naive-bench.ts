@@ -177,12 +177,24 @@ export class NaiveBench {
       const { kind } = this.guide.parts[part]!;
       if (joint && kind === "sticker") stops.push(`seal:${part}`);
       if (joint?.kind !== "connector" && has(part, "lithium")) stops.push(`lithium:${part}`);
-      if (joint?.kind === "screws" && (kind === "hinge" || kind === "display")) {
-        if (!this.leavesOne((step as { joint: string }).joint)) stops.push("hinge");
-      }
       if (kind === "heatsink" || has(part, "hot")) stops.push("heat");
     }
+    if (joint?.kind === "screws" && this.isOfLid(joint.joins)) {
+      if (!this.leavesOne((step as { joint: string }).joint)) stops.push("hinge");
+    }
     return [...new Set(stops)];
+  }
+  /** A hinge, or a display and something outside of the lid. */
+  private isOfLid(joins: readonly string[]): boolean {
+    const kinds = joins.map((part) => this.guide.parts[part]!.kind);
+    if (kinds.includes("hinge")) return true;
+    const chain = (part: string): readonly string[] => {
+      const { on } = this.guide.parts[part]!;
+      return [part, ...(on === undefined ? [] : chain(on))];
+    };
+    const isInside = (part: string) =>
+      chain(part).some((id) => this.guide.parts[id]!.kind === "display");
+    return kinds.includes("display") && joins.some((part) => !isInside(part));
   }
   /** Whether another lot of screws between the same parts comes after this one. */
   private leavesOne(id: string): boolean {

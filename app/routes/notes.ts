@@ -36,6 +36,12 @@ export async function action({ params, request }: Route.ActionArgs) {
   const form = await readForm(request, readNote);
   if (!form.ok) return bad(wrongWords(form.error.map(({ instancePath }) => instancePath)), 400);
   const note = ticketOr404(number, await keepNote(act, number, form.value));
+  if (!note.ok && note.error.type === "step-not-here") {
+    return bad(
+      "The guide has no such step any more. Reload the page and write the note again.",
+      400,
+    );
+  }
   return note.ok
     ? kept(note)
     : bad("This note stands already, otherwise or by somebody else. Write it again.", 409);

@@ -1,3 +1,4 @@
+import type { Guide } from "../guide/index.ts";
 import type { DownStep, Step } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
 
@@ -133,4 +134,15 @@ export function takenBack(events: readonly LedgerEvent[]): ReadonlySet<string> {
     }
   }
   return taken;
+}
+
+/** Whether a key names a step of a guide, or the whole job. */
+export function isStepKey(
+  { parts, joints }: Pick<Guide, "parts" | "joints">,
+  key: string,
+): boolean {
+  if (key === "job") return true;
+  const [kind, ids = ""] = [key.slice(0, key.indexOf(":")), key.slice(key.indexOf(":") + 1)];
+  if (kind === "joint") return Object.hasOwn(joints, ids);
+  return kind === "parts" && ids.split("+").every((id) => Object.hasOwn(parts, id));
 }

@@ -1,5 +1,6 @@
 export {
   HABITS,
+  isStepKey,
   stepKey,
   takenBack,
   type CheckResult,

@@ -1,4 +1,4 @@
-import type { Guide, PartKind } from "../guide/index.ts";
+import { type Guide, holdsLid, type PartKind } from "../guide/index.ts";
 import type { DownStep, Step } from "../plan/index.ts";
 import { type Model, powerBlock } from "../rules/index.ts";
 import type { Entry } from "./events.ts";
@@ -112,10 +112,8 @@ const isPrying = (guide: Guide, step: DownStep): boolean =>
  * which another one between the same parts is still to be opened.
  */
 function letsLidGo(guide: Guide, id: string): boolean {
-  const { kind, joins } = guide.joints[id]!;
-  const isOfLid = (part: string): boolean =>
-    guide.parts[part]!.kind === "hinge" || guide.parts[part]!.kind === "display";
-  if (kind !== "screws" || !joins.some(isOfLid)) return false;
+  const { joins } = guide.joints[id]!;
+  if (!holdsLid(guide, guide.joints[id]!)) return false;
   return !guide.orders.some(({ first, then, strength }) => {
     const other = guide.joints[then];
     return (

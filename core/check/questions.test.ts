@@ -137,6 +137,60 @@ test.each<[string, Guide, string]>([
     `/covers/${small.covers.length}/over/0`,
   ],
   [
+    "a lead made into a part that would stay behind",
+    {
+      ...withPart("lead", part("frame", { kind: "cable" })),
+      joints: {
+        ...small.joints,
+        made: { kind: "weld", joins: ["fan", "lead"], permanent: true, slack: true },
+      },
+    },
+    "/joints/made/slack",
+  ],
+  [
+    "a glued pack that nobody is asked to look at",
+    {
+      ...small,
+      parts: { ...small.parts, battery: part("frame", { kind: "battery" }) },
+      joints: { ...small.joints, strips: { kind: "adhesive", joins: ["battery", "frame"] } },
+    },
+    "/parts/battery/handling",
+  ],
+  [
+    "paste under what is not said to be hot",
+    withPart("pipe", part("board", { kind: "bracket", handling: ["paste"] })),
+    "/parts/pipe/handling",
+  ],
+  [
+    "a torque that the thread does not take",
+    withJoint("tight", screws(["fan", "frame"], { thread: "M2", torque: 0.5 })),
+    "/joints/tight/torque",
+  ],
+  [
+    "screws that hold a cooler, in no order",
+    {
+      ...withPart("cooler", part("board", { kind: "heatsink", handling: ["paste"] })),
+      joints: { ...small.joints, hold: screws(["cooler", "board"], { count: 4 }) },
+    },
+    "/joints/hold/order",
+  ],
+  [
+    "a riveted unit that has no code",
+    {
+      ...withPart("keys", part("frame", { kind: "keyboard" })),
+      joints: { ...small.joints, rivets: { kind: "rivets", joins: ["frame", "keys"] } },
+    },
+    "/parts/frame/codes",
+  ],
+  [
+    "hinge screws that all come out at once",
+    {
+      ...withPart("hinge", part("frame", { kind: "hinge" })),
+      joints: { ...small.joints, hinges: screws(["hinge", "frame"], { count: 3 }) },
+    },
+    "/joints/hinges",
+  ],
+  [
     "a part that lies loose on another and over nothing",
     withPart("sheet", part("board", { kind: "shield" })),
     "/parts/sheet/on",

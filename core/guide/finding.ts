@@ -66,6 +66,19 @@ export type About =
       readonly joints: readonly string[];
     }
   | { readonly type: "lies-loose"; readonly part: string; readonly on: string }
+  | { readonly type: "lead-stays"; readonly joint: string; readonly part: string }
+  | { readonly type: "no-stop"; readonly part: string; readonly lacks: "lithium" | "hot" }
+  | {
+      readonly type: "torque-odd";
+      readonly joint: string;
+      readonly torque: number;
+      readonly low: number;
+      readonly high: number;
+      readonly thread: string;
+    }
+  | { readonly type: "cooler-no-order"; readonly joint: string }
+  | { readonly type: "unit-no-code"; readonly parts: readonly string[] }
+  | { readonly type: "hinge-at-once"; readonly joint: string; readonly count: number }
   | { readonly type: "answer-idle" };
 
 /** A fact that may be in the way of others. */

@@ -19,3 +19,20 @@ export function deadWithout(joint: GuideJoint | undefined): readonly string[] {
 /** Whether a machine has a fan to be heard and measured. */
 export const hasFan = ({ parts }: Guide): boolean =>
   Object.values(parts).some(({ kind }) => kind === "fan");
+
+/**
+ * Whether a lot of screws holds the lid: it joins a hinge, or a display to something that is not in the lid.
+ * What sits inside the lid (bezel, panel, camera) lies on a display.
+ */
+export function holdsLid({ parts }: Pick<Guide, "parts">, { kind, joins }: GuideJoint): boolean {
+  const isDisplay = (id: string | undefined): boolean =>
+    id !== undefined && parts[id]?.kind === "display";
+  const isInLid = (id: string): boolean => {
+    let at: string | undefined = id;
+    while (at !== undefined && !isDisplay(at)) at = parts[at]?.on;
+    return at !== undefined;
+  };
+  if (kind !== "screws") return false;
+  if (joins.some((id) => parts[id]?.kind === "hinge")) return true;
+  return joins.some(isDisplay) && !joins.every(isInLid);
+}

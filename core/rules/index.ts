@@ -1,6 +1,7 @@
 export { modelOf, type Cut, type Model } from "./model.ts";
 export {
   holdsInMode,
+  permanentUnit,
   problemOf,
   type Job,
   type JobError,

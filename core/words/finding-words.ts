@@ -96,6 +96,20 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `"${about.part}" lies over "${about.under}", but what holds that (${about.joints.join(", ")}) can be opened under it. Does it lie over these too, or must it come first?`;
     case "lies-loose":
       return `"${about.part}" lies loose on "${about.on}" and over nothing else. What else does it lie over?`;
+    case "lead-stays":
+      return `"${about.joint}" is made for good and slack: does "${about.part}" stay behind when the other comes off? A lead that is made into a part is not slack; it goes where that goes.`;
+    case "no-stop":
+      return about.lacks === "lithium"
+        ? `"${about.part}" is a glued battery without "lithium" in its handling, so nobody is asked to look at it. Is it one?`
+        : `"${about.part}" has paste under it and is neither a heatsink nor "hot", so nobody is asked whether it is cold. Does it get hot?`;
+    case "torque-odd":
+      return `${about.torque} N·m is outside what ${about.thread} takes (${about.low} to ${about.high}). Is it what the maker says?`;
+    case "cooler-no-order":
+      return `"${about.joint}" presses a cooler and has no order. Is one stamped on it? Else write "cross".`;
+    case "unit-no-code":
+      return `${about.parts.join(", ")} are one unit and none of them has a code. What is it ordered by?`;
+    case "hinge-at-once":
+      return `all ${about.count} screws of "${about.joint}" come out at once. Does one stay until the display is held? Then it is a lot of its own, with an order.`;
     case "answer-idle":
       return "answers a question that is not asked; take it out";
     default:
