@@ -30,6 +30,7 @@ export class NaiveBench {
   on = false;
   forTest = false;
   looked = new Set<string>();
+  moved = new Set<string>();
   signs = 0;
   live: string[] = [];
 
@@ -88,7 +89,7 @@ export class NaiveBench {
   checks(): Set<string> {
     const opened = this.moves.flatMap(({ step }) => (step.do === "release" ? [step.joint] : []));
     const moved = this.allJoints.filter((id) =>
-      this.joint(id)!.joins.some((part) => this.machine.lifted.has(part)),
+      this.joint(id)!.joins.some((part) => this.moved.has(part)),
     );
     return new Set([...opened, ...this.made, ...moved].flatMap((id) => this.functions(id)));
   }
@@ -242,7 +243,8 @@ export class NaiveBench {
   }
 
   /** The machine with one move mirrored: the group back where it was taken from, or the joint closed. */
-  mirrored({ step, before }: Placed): Bench {
+  mirrored(move: Placed): Bench {
+    const { step, before } = move;
     if (step.do === "release") {
       const open = new Set([...this.machine.open].filter((id) => id !== step.joint));
       return { ...this.machine, open };
@@ -263,7 +265,9 @@ export class NaiveBench {
       .map((stack) => new Set([...stack].filter((part) => !parts.has(part))))
       .filter((stack) => stack.size > 0)
       .map((stack) => (stack.has(anchor) ? new Set([...stack, ...parts]) : stack));
-    return { ...this.machine, stacks };
+    const still = this.moves.filter((one) => !one.back && one !== move);
+    const lifted = new Set(still.flatMap(({ step: one }) => (one.do === "lift" ? one.parts : [])));
+    return { ...this.machine, stacks, lifted };
   }
 
   private isAppliedFirst(id: string): boolean {
@@ -428,7 +432,7 @@ export class NaiveBench {
     if (this.phase !== "up") return false;
     if (this.made.includes(id)) return true;
     if (!canOpen) return false;
-    const isMoved = joint.joins.some((part) => this.machine.lifted.has(part));
+    const isMoved = joint.joins.some((part) => this.moved.has(part));
     return isMoved && this.functions(id).length > 0 && !this.wasOpened(id);
   }
   private wasOpened(id: string): boolean {
@@ -546,7 +550,10 @@ export class NaiveBench {
     const step = stepOf(entry);
     this.moves.push({ step, before: this.machine, back: false });
     this.machine = this.rules.apply(this.machine, step);
-    if (entry.do === "lift") return this.spoil(entry.parts);
+    if (entry.do === "lift") {
+      for (const part of entry.parts) this.moved.add(part);
+      return this.spoil(entry.parts);
+    }
     this.made = this.made.filter((id) => id !== entry.joint);
     this.confirmed.delete(entry.joint);
     for (const what of this.functions(entry.joint)) {

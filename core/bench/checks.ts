@@ -23,7 +23,7 @@ export function checksOf(model: Model, state: BenchState): readonly Check[] {
     ...state.made,
   ]);
   const moved = [...model.jointIds.keys()].filter(
-    (j) => !opened.has(j) && model.joins[j]!.some((p) => state.machine.lifted[p] === 1),
+    (j) => !opened.has(j) && model.joins[j]!.some((p) => state.moved.has(p)),
   );
   const found = new Map<string, { because: string[]; moved: string[] }>();
   const note = (j: number, how: "because" | "moved"): void => {
@@ -39,11 +39,22 @@ export function checksOf(model: Model, state: BenchState): readonly Check[] {
   return [...found].map(([what, { because, moved }]) => ({ what, because, moved }));
 }
 
+/** A guide never changes: what its functions hang on is worked out once. */
+const hanging = new WeakMap<Model, ReadonlyMap<string, readonly number[]>>();
+
 /** All joints of a guide that a function hangs on. */
-export const hangsOn = (model: Model, what: string): readonly number[] =>
-  [...model.jointIds.keys()].filter((j) =>
-    functionsOf(model.guide, model.jointIds[j]!).includes(what),
-  );
+export function hangsOn(model: Model, what: string): readonly number[] {
+  let all = hanging.get(model);
+  if (!all) {
+    const found = new Map<string, number[]>();
+    for (const [j, id] of model.jointIds.entries()) {
+      for (const one of functionsOf(model.guide, id))
+        found.set(one, [...(found.get(one) ?? []), j]);
+    }
+    hanging.set(model, (all = found));
+  }
+  return all.get(what) ?? [];
+}
 
 /**
  * Whether all that a function hangs on is made, in the machine, so that it can be tried there. How hot it

@@ -21,9 +21,9 @@ import {
   takenBack,
 } from "./events.ts";
 import { functionsOf } from "./functions.ts";
-import { liesAfter } from "./hands.ts";
+import { inHandAfter, liesAfter } from "./hands.ts";
 import { fromLastTime, type Lot, putIn, takenOut } from "./lots.ts";
-import { type Done, type DoneLift, placed } from "./mirror.ts";
+import { type Done, type DoneLift, placedBack } from "./mirror.ts";
 
 export type Phase = "idle" | "down" | "swap" | "up" | "closed";
 
@@ -39,6 +39,8 @@ export interface BenchState {
   readonly done: readonly Done[];
   /** Indices into `done` that the build-up has mirrored. */
   readonly undone: ReadonlySet<number>;
+  /** Parts that were lifted since the machine was opened, be they back or not. */
+  readonly moved: ReadonlySet<number>;
   /** Joints made in this build-up, in order. */
   readonly made: readonly number[];
   readonly confirmed: ReadonlySet<number>;
@@ -70,6 +72,8 @@ export interface BenchState {
   readonly signs: readonly PackSign[];
   /** How the machine was laid for the last step that said how. */
   readonly lies: Posture | undefined;
+  /** The bit or tool that was used last. */
+  readonly inHand: string | undefined;
 }
 
 export type Answer = Extract<Entry, { do: "answer" }>;
@@ -137,6 +141,7 @@ const emptyBench = (model: Model): BenchState => ({
   plan: [],
   done: [],
   undone: new Set(),
+  moved: new Set(),
   made: [],
   confirmed: new Set(),
   lots: new Map(),
@@ -154,6 +159,7 @@ const emptyBench = (model: Model): BenchState => ({
   looked: new Set(),
   signs: [],
   lies: undefined,
+  inHand: undefined,
 });
 
 /** The state after one more entry; `live` is the caller's. */
@@ -164,7 +170,11 @@ export function apply(model: Model, state: BenchState, entry: Entry): BenchState
     case "lift":
     case "place":
     case "make":
-      return { ...next, lies: liesAfter(model, state.lies, entry) };
+      return {
+        ...next,
+        lies: liesAfter(model, state.lies, entry),
+        inHand: inHandAfter(model, state.inHand, entry),
+      };
     default:
       return next;
   }
@@ -369,6 +379,7 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
   return {
     ...state,
     machine: after(state.machine, { do: "lift", parts }),
+    moved: new Set([...state.moved, ...parts]),
     done: [...state.done, { do: "lift", parts, anchor }],
     checks: withoutChecksOfParts(model, state.checks, parts),
   };
@@ -379,7 +390,7 @@ function putBack(model: Model, state: BenchState, ids: readonly string[]): Bench
   const lift = state.done[index] as DoneLift;
   return withPower(model, {
     ...state,
-    machine: placed(state.machine, lift),
+    machine: placedBack(state.machine, state.done, state.undone, index),
     undone: new Set([...state.undone, index]),
     checks: withoutChecksOfParts(model, state.checks, lift.parts),
   });

@@ -1,4 +1,4 @@
-import { jointPosture, type Posture } from "../guide/index.ts";
+import { jointPosture, jointTool, type Posture } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import type { BenchState } from "./fold.ts";
@@ -54,3 +54,20 @@ export function holdClear(model: Model, { machine }: BenchState, step: Step): re
   });
   return [...new Set(leads)].map((p) => model.partIds[p]!);
 }
+
+/** The bit or tool in the hand after a step: a step that needs none leaves it there. */
+export function inHandAfter(
+  { guide }: Model,
+  before: string | undefined,
+  step: Step,
+): string | undefined {
+  if (step.do === "lift" || step.do === "place") return before;
+  return jointTool(guide.joints[step.joint]!) ?? before;
+}
+
+/** Whether a step takes another bit or tool than the one in the hand. */
+export const isNewBit = (
+  model: Model,
+  { inHand }: Pick<BenchState, "inHand">,
+  step: Step,
+): boolean => inHandAfter(model, inHand, step) !== inHand;

@@ -24,8 +24,27 @@ export type UpBlock =
   | { readonly type: "make-before"; readonly joint: number; readonly why: string | undefined }
   | { readonly type: "place-before"; readonly part: number; readonly why: string | undefined };
 
-/** The machine with a lifted group back in the stack of its anchor. */
-export function placed(machine: State, lift: DoneLift): State {
+/**
+ * The machine with the group of a lift back in the stack of its anchor. A part counts as lifted only by the
+ * lifts that are not back: a battery that is in again is in, however often it was out.
+ */
+export function placedBack(
+  machine: State,
+  done: readonly Done[],
+  undone: ReadonlySet<number>,
+  index: number,
+): State {
+  const lift = done[index] as DoneLift;
+  const lifted = machine.lifted.slice().fill(0);
+  for (const [i, move] of done.entries()) {
+    if (move.do === "release" || undone.has(i) || i === index) continue;
+    for (const p of move.parts) lifted[p] = 1;
+  }
+  return { ...placed(machine, lift), lifted };
+}
+
+/** The machine as far as stacks go with a lifted group back in that of its anchor. */
+function placed(machine: State, lift: DoneLift): State {
   const stack = machine.stack.slice();
   for (const p of lift.parts) stack[p] = machine.stack[lift.anchor]!;
   return { ...machine, stack };

@@ -1,7 +1,7 @@
 import { type DownStep, moveOf, type UpStep } from "../plan/index.ts";
 import { after, blockOf, groupOf, type Model, type State } from "../rules/index.ts";
 import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
-import { type DoneLift, gateJoints, placed, upBlock } from "./mirror.ts";
+import { type DoneLift, gateJoints, placedBack, upBlock } from "./mirror.ts";
 
 /** The steps that are left, in an order that can be followed from here. */
 export interface Route {
@@ -90,7 +90,10 @@ export const routeUp = oncePerState((model, state): readonly UpAhead[] => {
 function mirroredOnce(state: BenchState, index: number): BenchState {
   const move = state.done[index]!;
   const undone = new Set([...state.undone, index]);
-  if (move.do === "lift") return { ...state, undone, machine: placed(state.machine, move) };
+  if (move.do === "lift") {
+    const machine = placedBack(state.machine, state.done, state.undone, index);
+    return { ...state, undone, machine };
+  }
   const open = state.machine.open.slice();
   open[move.joint] = 0;
   const made = [...state.made, move.joint];

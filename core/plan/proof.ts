@@ -50,7 +50,7 @@ export function proofPoints(question: ProofQuestion): readonly PowerOn[] {
   const end = order.length;
   const loses = wayBack(question);
   const places = [...Array(end + 1).keys()].filter((s) => s === end || minutes[s] !== undefined);
-  const loss = trials.map((trial) => places.map((s) => loses(trial, s)));
+  const loss = trials.map((trial) => places.map((s) => (s < trial.earliest ? 0 : loses(trial, s))));
   const best: { cost: number; from: number; count: number }[] = [];
   for (const [i, s] of places.entries()) {
     const own = s === end ? 0 : minutes[s]!;
@@ -89,26 +89,48 @@ export function proofPoints(question: ProofQuestion): readonly PowerOn[] {
  * all that it needs what is back by then.
  */
 function wayBack({ problem, down, back, order }: ProofQuestion) {
-  const start = closedMachine(problem.model);
-  const needs = requirementsOf(problem, start, down);
-  const works = worksOf(problem.model, start, down);
+  const { needs, works } = groundsOf(problem, down);
+  // From which place on a move is back: 0 for what is back already, none for what does not come back.
+  const since = new Float64Array(down.length).fill(Infinity);
+  for (const i of back) since[i] = 0;
+  for (const [at, i] of order.entries()) since[i] = at + 1;
+  const again = new Int32Array(down.length).fill(-1);
+  let round = 0;
   return ({ doubts }: Trial, place: number): number => {
-    const isBack = new Set([...back, ...order.slice(0, place)]);
     let sum = 0;
     for (const { move, chance } of doubts) {
-      const again = new Set<number>();
-      const waiting = isBack.has(move) ? [move] : [];
+      round += 1;
+      const waiting = since[move]! <= place ? [move] : [];
       while (waiting.length > 0) {
         const next = waiting.pop()!;
-        if (again.has(next)) continue;
-        again.add(next);
+        if (again[next] === round) continue;
+        again[next] = round;
+        sum += chance * works[next]!;
         for (const set of needs[next]!) {
-          const isMet = set.length === 0 || set.some((k) => !isBack.has(k) || again.has(k));
+          const isMet =
+            set.length === 0 || set.some((k) => since[k]! > place || again[k] === round);
           if (!isMet) waiting.push(set[0]!);
         }
       }
-      for (const k of again) sum += chance * works[k]!;
     }
     return sum;
   };
+}
+
+interface Grounds {
+  readonly needs: readonly (readonly (readonly number[])[])[];
+  readonly works: readonly number[];
+}
+
+/** What each move of a strip-down needs and costs: worked out once for it. */
+const known = new WeakMap<readonly Move[], Grounds>();
+
+function groundsOf(problem: Problem, down: readonly Move[]): Grounds {
+  let grounds = known.get(down);
+  if (!grounds) {
+    const start = closedMachine(problem.model);
+    const needs = requirementsOf(problem, start, down);
+    known.set(down, (grounds = { needs, works: worksOf(problem.model, start, down) }));
+  }
+  return grounds;
 }

@@ -66,19 +66,19 @@ const LITHIUM =
 /**
  * What to heed at a step, each once, the gravest first, none left out: the usual cautions of what is
  * done, where it hides, then what the author says for this way. A lift of several parts says which one a
- * line is about.
+ * line is about; a bit is only warned of when it is taken up.
  */
-export function careLines(guide: Guide, step: Step): readonly string[] {
+export function careLines(guide: Guide, step: Step, isNewBit = true): readonly string[] {
   const cautions =
     step.do === "release" || step.do === "make"
-      ? jointCautions(guide.joints[step.joint]!, step.do === "release")
+      ? jointCautions(guide.joints[step.joint]!, step.do === "release", isNewBit)
       : partCautions(guide, step);
   const lines = cautions.map(({ gravity, text }, i) => ({ gravity, text, i }));
   lines.sort((a, b) => a.gravity - b.gravity || a.i - b.i);
   return [...new Set(lines.map(({ text }) => text))];
 }
 
-function jointCautions(joint: GuideJoint, isOff: boolean): readonly Caution[] {
+function jointCautions(joint: GuideJoint, isOff: boolean, isNewBit: boolean): readonly Caution[] {
   const found: Caution[] = [];
   const say = (gravity: Gravity, text: string | undefined): void => {
     if (text !== undefined) found.push({ gravity, text });
@@ -93,7 +93,7 @@ function jointCautions(joint: GuideJoint, isOff: boolean): readonly Caution[] {
   }
   if (isOff && joint.kind === "clips") say(1, "Eyes: clips can fly.");
   if ((joint.fragile ?? 0) >= 2) say(2, fragileWords(joint));
-  if (joint.kind === "screws") say(4, bitWords(joint, isOff));
+  if (isNewBit) say(4, bitWords(joint, isOff));
   if (isOff && joint.kind === "connector" && joint.type === "zif-flip") {
     say(5, "Shut the empty lock again, so that nothing catches it.");
   }

@@ -1,5 +1,11 @@
 import { unreachable } from "../base/result.ts";
-import { type Guide, type GuideJoint, jointTool, mainPart } from "../guide/index.ts";
+import {
+  type Guide,
+  type GuideJoint,
+  isAppliedFirst,
+  jointTool,
+  mainPart,
+} from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import { jointWord, partWord, wordList } from "./names.ts";
 
@@ -86,7 +92,10 @@ function makeWords(guide: Guide, id: string): string {
       if (joint.joins.some((part) => guide.parts[part]?.kind === "sticker")) {
         return `Leave the ${name} broken: a seal is not renewed`;
       }
-      return joint.reuse === "replace" ? `Renew the ${name}` : `Press the ${name} back`;
+      if (joint.reuse === "replace") return `Renew the ${name}`;
+      return isAppliedFirst(joint)
+        ? `Make the ${name} ready, clean and dry`
+        : `Press the ${name} back`;
     case "route":
       return `Lay the ${name}`;
     case "seat":

@@ -65,6 +65,7 @@ function stepWords(state: BenchState, keeping: Keeping): string {
       next={next}
       posture={postureBefore(model, state, step!)}
       clear={["fan"]}
+      newBit
       turns={turns}
       screws={found}
       draft={draft}

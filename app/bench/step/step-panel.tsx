@@ -29,6 +29,7 @@ export function StepPanel({
   next,
   posture,
   clear,
+  newBit,
   turns,
   screws,
   draft,
@@ -46,6 +47,8 @@ export function StepPanel({
   posture: PostureChange | undefined;
   /** Leads to be held clear. */
   clear: readonly string[];
+  /** Whether another bit is taken up. */
+  newBit: boolean;
   turns: Tightening | undefined;
   screws: ScrewStep | undefined;
   draft: Draft;
@@ -90,7 +93,7 @@ export function StepPanel({
       <Connector guide={guide} step={step} />
       <Notes people={people} notes={notes} />
       {held !== undefined && <Caution>{held}</Caution>}
-      {careLines(guide, step).map((line) => (
+      {careLines(guide, step, newBit).map((line) => (
         <Caution key={line}>{line}</Caution>
       ))}
       {photos.length > 0 && (

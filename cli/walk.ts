@@ -1,0 +1,260 @@
+import { fail, ok, type Result } from "../core/base/result.ts";
+import {
+  type Ask,
+  apply,
+  type BenchState,
+  type Entry,
+  foldLedger,
+  holdClear,
+  isNewBit,
+  lifeOf,
+  looseningOf,
+  nextAsk,
+  postureBefore,
+  reworkChoices,
+  type Round,
+  tighteningOf,
+} from "../core/bench/index.ts";
+import { type Guide, jointMinutes, partMinutes } from "../core/guide/index.ts";
+import { planJob, savedState, type Step } from "../core/plan/index.ts";
+import { type Job, type Model, modelOf } from "../core/rules/index.ts";
+import {
+  capital,
+  careLines,
+  clearWords,
+  CONNECTOR_WAYS,
+  jointWord,
+  LIFE_WORDS,
+  partWord,
+  PASS_WORDS,
+  postureWords,
+  powerOnLines,
+  stepWords,
+  stopAsk,
+  toolWords,
+  wordList,
+} from "../core/words/index.ts";
+import type { CliError } from "./read-file.ts";
+
+/** One thing the bench asks for or says to do, with all that stands beside it. */
+export interface WalkLine {
+  readonly do: Ask["type"] | "fails" | "back-to";
+  /** Live or dead while it is asked. */
+  readonly power: string;
+  readonly say: string;
+  /** What is said beside it, in order: how it is laid, the tool, how it goes, what to heed. */
+  readonly beside: readonly string[];
+  readonly minutes?: number;
+  readonly step?: Step;
+}
+
+export interface Walk {
+  readonly minutes: number;
+  readonly down: readonly WalkLine[];
+  readonly up: readonly WalkLine[];
+  /** After the function that was to fail did so. */
+  readonly back: readonly WalkLine[];
+}
+
+/** A function that is to fail once, in a round. */
+export interface Failing {
+  readonly what: string;
+  readonly round: Round | undefined;
+}
+
+/** No walk is longer: more is a job that does not end. */
+const MOST = 5000;
+
+/**
+ * Plays a job from the first stop to the count, as the bench leads it, everything answered as it should be;
+ * with a function that fails once, back to the cheapest joint it hangs on and on to the end.
+ */
+export function walkJob(
+  guide: Guide,
+  job: Job,
+  failing: Failing | undefined,
+): Result<Walk, CliError | "no-plan"> {
+  const model = modelOf(guide);
+  const plan = planJob(guide, job);
+  if (!plan.ok) return fail("no-plan");
+  const pinned = { version: "0".repeat(64), code: guide.codes[0]! };
+  const start: Entry = { do: "start", guide: pinned, job, down: plan.value.down };
+  let state = apply(model, foldLedger(model, []), start);
+  const parts = { down: [] as WalkLine[], up: [] as WalkLine[], back: [] as WalkLine[] };
+  let hasFailed = false;
+  for (let i = 0; i < MOST && state.phase !== "closed"; i++) {
+    const ask = nextAsk(model, state);
+    const to = hasFailed ? parts.back : state.phase === "down" ? parts.down : parts.up;
+    const check = ask.type === "check" ? ask.checks[0]! : undefined;
+    const isRound =
+      failing?.round === undefined || (ask.type === "check" && ask.round === failing.round);
+    if (check && !hasFailed && check.what === failing?.what && isRound) {
+      hasFailed = true;
+      const back = goBack(model, state, check.what, job);
+      if (!back) return fail({ error: `nothing to go back to for "${check.what}"`, path: "/fail" });
+      parts.back.push(...back.lines);
+      state = back.state;
+      continue;
+    }
+    to.push(lineOf(model, state, ask));
+    state = apply(model, state, entryOf(ask, guide));
+  }
+  if (failing && !hasFailed) {
+    const where = failing.round === undefined ? "" : ` with the machine ${failing.round}`;
+    return fail({ error: `"${failing.what}" is not tried in this job${where}`, path: "/fail" });
+  }
+  const all = [...parts.down, ...parts.up, ...parts.back];
+  const minutes = all.reduce((sum, line) => sum + (line.minutes ?? 0), 0);
+  return ok({ minutes: Math.round(minutes * 100) / 100, ...parts });
+}
+
+function goBack(
+  model: Model,
+  state: BenchState,
+  what: string,
+  job: Job,
+): { readonly lines: readonly WalkLine[]; readonly state: BenchState } | undefined {
+  const { guide } = model;
+  const [choice] = reworkChoices(model, state, what);
+  if (!choice) return undefined;
+  const power = LIFE_WORDS[lifeOf(model, state)].word;
+  const off = choice.off.map((id) => partWord(guide, id));
+  const lines: readonly WalkLine[] = [
+    { do: "fails", power, say: `${capital(what)} fails.`, beside: [] },
+    {
+      do: "back-to",
+      power,
+      say: `Back to the ${jointWord(guide, choice.joint)}, ${choice.minutes.toFixed(1)} minutes`,
+      beside: off.length === 0 ? [] : [`Off again: ${wordList(off)}.`],
+    },
+  ];
+  const opened = apply(model, state, { do: "rework", joint: choice.joint });
+  const mode = job.mode === undefined ? {} : { mode: job.mode };
+  const open: Job = { for: [], open: [choice.joint], ...mode };
+  const plan = planJob(guide, open, savedState(model, opened.machine));
+  if (!plan.ok) return undefined;
+  return { lines, state: apply(model, opened, { do: "replan", job: open, down: plan.value.down }) };
+}
+
+function entryOf(ask: Ask, guide: Guide): Entry {
+  switch (ask.type) {
+    case "stop":
+      return { do: "answer", stop: ask.stop.id, answer: ask.stop.good };
+    case "gate":
+      return { do: "confirm", joint: ask.joint };
+    case "power-on":
+      return { do: "power-on" };
+    case "check":
+      return { do: "check", round: ask.round, what: ask.checks[0]!.what, result: "pass" };
+    case "swap":
+      return { do: "swap" };
+    case "close":
+      return { do: "close", left: 0 };
+    case "step":
+      return ask.step;
+    case "nothing":
+      throw new Error(`walk: the bench of ${guide.id} asks for nothing`);
+  }
+}
+
+function lineOf(model: Model, state: BenchState, ask: Ask): WalkLine {
+  const { guide } = model;
+  const base = { do: ask.type, power: LIFE_WORDS[lifeOf(model, state)].word } as const;
+  switch (ask.type) {
+    case "stop":
+      return { ...base, say: stopAsk(guide, ask.stop), beside: [`Good: ${ask.stop.good}.`] };
+    case "gate":
+      return {
+        ...base,
+        say: `Last chance: look at the ${jointWord(guide, ask.joint)}`,
+        beside: [`Next: ${stepWords(guide, ask.step)}.`],
+      };
+    case "power-on":
+      return {
+        ...base,
+        say: `Power it on, to try ${wordList(ask.checks.map(({ what }) => what))}`,
+        beside: powerOnLines(model, state, ask.round),
+      };
+    case "check": {
+      const [check] = ask.checks;
+      const touched = [...check!.because, ...check!.moved].map((id) => jointWord(guide, id));
+      return { ...base, say: `Try ${check!.what}`, beside: [`It hangs on: ${wordList(touched)}.`] };
+    }
+    case "swap":
+      return { ...base, say: "Swap, or seat anew", beside: [] };
+    case "close":
+      return { ...base, say: "Count the screws that are left: none", beside: [] };
+    case "step":
+      return { ...base, ...stepLine(model, state, ask.step), step: ask.step };
+    case "nothing":
+      return { ...base, say: "Nothing is asked", beside: [] };
+  }
+}
+
+function stepLine(model: Model, state: BenchState, step: Step) {
+  const { guide } = model;
+  const posture = postureBefore(model, state, step);
+  const joint = step.do === "release" || step.do === "make" ? guide.joints[step.joint] : undefined;
+  const isOff = step.do === "release";
+  const tool = toolWords(guide, step);
+  const turns =
+    step.do === "make"
+      ? tighteningOf(model, state, step.joint)
+      : step.do === "release"
+        ? looseningOf(guide, step.joint)
+        : undefined;
+  const beside = [
+    posture && postureWords(posture),
+    tool && `With: ${tool}.`,
+    joint?.kind === "connector" ? CONNECTOR_WAYS[joint.type][isOff ? "off" : "on"] : undefined,
+    turns &&
+      turns.passes
+        .map(({ does, joint: lot }) => `${PASS_WORDS[does]} (${jointWord(guide, lot)})`)
+        .join("; ") + ".",
+    clearWords(guide, holdClear(model, state, step)),
+    ...careLines(guide, step, isNewBit(model, state, step)),
+  ];
+  return {
+    say: stepWords(guide, step),
+    beside: beside.filter((line) => line !== undefined),
+    minutes: minutesOf(guide, step),
+  };
+}
+
+function minutesOf(guide: Guide, step: Step): number {
+  if (step.do === "release") return jointMinutes(guide.joints[step.joint]!).off;
+  if (step.do === "make") return jointMinutes(guide.joints[step.joint]!).on;
+  const side = step.do === "lift" ? "lift" : "place";
+  return Math.max(...step.parts.map((id) => partMinutes(guide.parts[id]!)[side]));
+}
+
+/** The walk as lines to be read aloud. */
+export function walkText(walk: Walk): string {
+  const part = (name: string, lines: readonly WalkLine[]): readonly string[] =>
+    lines.length === 0 ? [] : [`== ${name}`, ...lines.flatMap(textOf)];
+  const all = [
+    ...part("Strip-down", walk.down),
+    ...part("Build-up", walk.up),
+    ...part("Back", walk.back),
+    `== ${walk.minutes} minutes by the guide`,
+  ];
+  return all.join("\n");
+}
+
+const SIGNS: Readonly<Record<WalkLine["do"], string>> = {
+  stop: "STOP",
+  gate: "GATE",
+  "power-on": "POWER ON",
+  check: "TRY",
+  step: "-",
+  swap: "SWAP",
+  close: "END",
+  nothing: "?",
+  fails: "FAILS",
+  "back-to": "BACK",
+};
+
+const textOf = ({ do: what, power, say, beside, minutes }: WalkLine): readonly string[] => [
+  `[${power}] ${SIGNS[what]} ${say}${minutes === undefined ? "" : ` (${minutes.toFixed(1)} min)`}`,
+  ...beside.map((line) => `      ${line}`),
+];
