@@ -125,8 +125,8 @@ async function soakBoth(db: Database, number: number, by: string, clock: number)
     ["before", 1.75],
     ["after", 1.4],
   ] as const) {
-    const probe = simulatedProbe(number, { ...GOOD_MACHINE, resistance });
-    const readings = Array.from({ length: 180 }, probe);
+    const probe = simulatedProbe(number, { ...GOOD_MACHINE, resistance }, 10);
+    const readings = Array.from({ length: 121 }, probe);
     const run = { id: `demo-soak-${number}-${round}`, round, readings };
     done(await keepSoak(actAt(db, by, clock, run.id), number, run), `soak of ${number}`);
   }

@@ -46,7 +46,7 @@ test("a motherboard swap on the convertible, from first screw to soak, by keyboa
   const seen = await wholeJob(page, shop, number);
   expect(seen.filter((line) => line === "Stop, and answer").length).toBeGreaterThan(2);
   expect(seen.filter((line) => line.startsWith("Gate:")).length).toBeGreaterThan(5);
-  expect(seen.some((line) => line.startsWith("Proof, before"))).toBe(true);
+  expect(seen.some((line) => line.startsWith("Proof, while it is open"))).toBe(true);
   expect(seen.some((line) => line.startsWith("Proof, with the machine shut"))).toBe(true);
   await page.goto(`${shop.url}/tickets/${number}`);
   await expect(page.getByText(/Soak after/)).toBeVisible();
@@ -75,7 +75,7 @@ test("a wrong screw count at the way back is traced: which lot it can be of", as
   await page.keyboard.press("3");
   await press(page, "Space");
   await page.keyboard.press("t");
-  await expect(page.getByText(/A screw left over can be of: motherboard screw/)).toBeVisible();
+  await expect(page.getByText(/Motherboard screw.*1 came out, 0 went in, 1 short/)).toBeVisible();
   await expect(page.getByText(/1 lost/)).toBeVisible();
   await page.getByLabel("Length, mm").fill("4.05");
   const first = page.getByRole("list", { name: "It can be" }).getByRole("listitem").first();
@@ -174,15 +174,22 @@ test("a swollen pack stops the job, holds the ticket, and goes on only with a wo
   await page.keyboard.press("y");
   await expect(page.getByRole("heading", { name: "Waits for the customer" })).toBeVisible();
   await expect(page.getByText(/held: Look at the battery/)).toBeVisible();
+  await page.goto(shop.url);
+  await expect(page.getByRole("link", { name: /1007/ })).toContainText("Held. Stop. Do not charge");
+  await page.goto(`${shop.url}/tickets/1007`);
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
   await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
   await openBench(page, shop, "1007");
   await expect(stepLine(page)).toHaveText("This job is held");
   await expect(page.getByText(/no heat gun, no blade/)).toBeVisible();
   await page.getByLabel("What was done about it").fill("Taken out by the licensed firm.");
+  await expect(page.getByRole("button", { name: "Safe now: go on" })).toBeDisabled();
+  await page.getByLabel("Where the pack is now").fill("With the licensed firm.");
   await page.getByRole("button", { name: "Safe now: go on" }).click();
   await ready(page);
-  await expect(stepLine(page)).toHaveText(/battery screws/);
+  await expect(stepLine(page)).toHaveText(/battery plug/);
+  await page.goto(`${shop.url}/tickets/1007`);
+  await expect(page.getByText(/the pack is now: With the licensed firm/)).toBeVisible();
 });
 
 test("a function that fails points to its plug; going back leads there and up again", async ({
@@ -190,7 +197,8 @@ test("a function that fails points to its plug; going back leads there and up ag
   shop,
 }) => {
   await openBench(page, shop, "1004");
-  await onwardTo(page, /^Proof, before/);
+  await onwardTo(page, /^Proof, while it is open/);
+  await expect(page.getByRole("status", { name: "Power" })).toContainText("On");
   for (let i = 0; i < 6; i++) {
     if ((await page.getByText("Opened in this job: fan plug").count()) > 0) break;
     await press(page, "Space");
@@ -200,6 +208,11 @@ test("a function that fails points to its plug; going back leads there and up ag
   await expect(back).toContainText("Fan fails. Go back to:");
   await back.getByRole("button", { name: /Fan plug/ }).click();
   await ready(page);
+  // It was on: nothing is opened before it is off, the battery plug open, the board drained.
+  await expect(stepLine(page)).toHaveText("Stop, and answer");
+  await onwardTo(page, /^Unplug the battery plug/);
+  await onwardTo(page, /^Unplug the fan plug/);
+  await expect(page.getByRole("status", { name: "Power" })).toContainText("Dead");
   await onwardTo(page, /^Back at: the fan plug/);
   await press(page, "Space");
   await onwardTo(page, /^Count what lies/);

@@ -65,7 +65,7 @@ test("a job changed half-way down goes on from where the machine is", async ({ p
   await openBench(page, shop, "1007");
   await expect(stepLine(page)).not.toHaveText(/base screws/);
   const seen: string[] = [];
-  for (let i = 0; i < 30; i++) {
+  for (let i = 0; i < 60; i++) {
     const line = (await stepLine(page).textContent()) ?? "";
     seen.push(line);
     if (line.startsWith("Swap:")) break;

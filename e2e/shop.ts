@@ -127,7 +127,7 @@ export async function onward(page: Page): Promise<void> {
   const stop = page.locator("[data-stop]");
   if ((await stop.count()) === 0) return press(page, "Space");
   const id = await stop.getAttribute("data-stop");
-  await press(page, id?.startsWith("lithium") ? "n" : "y");
+  await press(page, /^(lithium|bulge)/.test(id ?? "") ? "n" : "y");
 }
 
 /** Goes on until the step line says so. */

@@ -138,6 +138,8 @@ class Watch {
         this.claim(!this.isOn, `${entry.joint} is made on a machine that is on`);
         this.made.push(entry.joint);
         break;
+      default:
+        break;
     }
   }
 }

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
-import { type Guide, peelLevels } from "../../core/guide/index.ts";
+import { type Guide, mainView, peelLevels } from "../../core/guide/index.ts";
 import { capital, jointWord, partWord, wordList } from "../../core/words/index.ts";
 import { MachineMap } from "../signs/map/machine-map.tsx";
 
@@ -18,7 +18,7 @@ export function LayerMap({
   const levels = useMemo(() => peelLevels(guide), [guide]);
   const deepest = Math.max(...levels.values());
   const views = Object.keys(guide.views);
-  const [view, setView] = useState(views.at(-1)!);
+  const [view, setView] = useState(() => mainView(guide));
   const [peeled, setPeeled] = useState(1);
   const out = new Set([...levels].filter(([, level]) => level < peeled).map(([id]) => id));
   return (

@@ -6,12 +6,22 @@ export function keyOf({ key }: { readonly key: string }): string {
   return key.length === 1 ? key.toLowerCase() : key;
 }
 
+/** Presses that something was done for: a screen may be drawn anew between two that listen. */
+const used = new WeakSet<KeyboardEvent>();
+
 /**
- * What each key does, while no field is written in. A key or a pedal that is held down counts once;
- * with Ctrl, Alt or Meta it is the browser's.
+ * What each key does, while no field is written in. A key or a pedal that is held down counts once, and is
+ * used by the first that has something for it (Escape by all); with Ctrl, Alt or Meta it is the browser's.
  */
 export function useKeys(does: Readonly<Record<string, () => void>>, isOn = true): void {
-  useHotkeys("*", (event) => !event.repeat && does[keyOf(event)]?.(), {
+  const act = (event: KeyboardEvent): void => {
+    const key = keyOf(event);
+    const deed = does[key];
+    if (event.repeat || !deed || used.has(event)) return;
+    if (key !== "Escape") used.add(event);
+    deed();
+  };
+  useHotkeys("*", act, {
     enabled: isOn,
     preventDefault: (event) => isOn && keyOf(event) in does,
     ignoreEventWhen: ({ ctrlKey, altKey, metaKey }) => ctrlKey || altKey || metaKey,

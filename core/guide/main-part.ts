@@ -36,3 +36,10 @@ export function holdsLid({ parts }: Pick<Guide, "parts">, { kind, joins }: Guide
   if (joins.some((id) => parts[id]?.kind === "hinge")) return true;
   return joins.some(isDisplay) && !joins.every(isInLid);
 }
+
+/** The view that shows most of a machine: the one with the most parts drawn on it, the later of equals. */
+export function mainView({ views, parts }: Pick<Guide, "views" | "parts">): string {
+  const drawn = (view: string): number =>
+    Object.values(parts).filter(({ shape }) => shape?.view === view).length;
+  return Object.keys(views).reduce((best, view) => (drawn(view) >= drawn(best) ? view : best));
+}

@@ -102,12 +102,11 @@ describe.each<[string, (random: () => number) => number]>([
         { do: "lift", parts: ["fan"] },
       ];
       const all = Array.from({ length: 60 }, (_job, job) => {
-        let now = 0;
+        let now = 1;
         const ledger: [number, Entry][] = [
           [0, start],
           [1, answer],
         ];
-        now = 1;
         let waiting: Entry[] = [];
         let size = batch(random);
         for (let i = 0; i < 30; i++) {

@@ -22,7 +22,7 @@ import {
   type TrayPlan,
   turnAt,
 } from "../../../core/bench/index.ts";
-import { type Guide, mainPart, type ScrewsJoint } from "../../../core/guide/index.ts";
+import { type Guide, mainPart, mainView, type ScrewsJoint } from "../../../core/guide/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import type { TrayGrid } from "../../../core/screws/index.ts";
@@ -110,7 +110,7 @@ function total(model: Model, state: BenchState): number {
 
 function mapViewOf(guide: Guide, mood: Mood, step: Step | undefined): string {
   const views = Object.keys(guide.views);
-  const fallback = views.at(-1)!;
+  const fallback = mainView(guide);
   if (mood === "end" || mood === "closed") return views[0]!;
   if (!step) return fallback;
   if (step.do === "release" || step.do === "make") {
