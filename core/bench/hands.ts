@@ -1,7 +1,6 @@
 import { jointPosture, jointTool, type Posture } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
-import type { Model } from "../rules/index.ts";
-import type { BenchState } from "./fold.ts";
+import type { Model, State } from "../rules/index.ts";
 
 /** How the machine must lie for a step; undefined: as it lies. */
 function postureOf({ guide }: Model, step: Step): Posture | undefined {
@@ -21,7 +20,7 @@ export interface PostureChange {
 /** How the machine has to be laid before a step, where that is not how it lies. */
 export function postureBefore(
   model: Model,
-  { lies }: Pick<BenchState, "lies">,
+  { lies }: { readonly lies: Posture | undefined },
   step: Step,
 ): PostureChange | undefined {
   const to = postureOf(model, step);
@@ -38,7 +37,11 @@ export const liesAfter = (
  * Before a part is placed, what has to be held clear of it: leads that are in place and will be plugged into
  * it, or run over it, later.
  */
-export function holdClear(model: Model, { machine }: BenchState, step: Step): readonly string[] {
+export function holdClear(
+  model: Model,
+  { machine }: { readonly machine: State },
+  step: Step,
+): readonly string[] {
   if (step.do !== "place") return [];
   const placed = new Set(step.parts.map((id) => model.partOf.get(id)!));
   const home = machine.stack[model.frame];
@@ -68,6 +71,6 @@ export function inHandAfter(
 /** Whether a step takes another bit or tool than the one in the hand. */
 export const isNewBit = (
   model: Model,
-  { inHand }: Pick<BenchState, "inHand">,
+  { inHand }: { readonly inHand: string | undefined },
   step: Step,
 ): boolean => inHandAfter(model, inHand, step) !== inHand;

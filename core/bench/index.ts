@@ -31,17 +31,8 @@ export { admit, expectedLeft, type Refusal } from "./admit.ts";
 export type { UpBlock } from "./mirror.ts";
 export { gateOf, nextCell, routeDown, routeUp } from "./route.ts";
 export { diveFromPlan, diveFromState } from "./dive-of-job.ts";
-export {
-  heldBy,
-  isAboutPack,
-  leavesFor,
-  openStop,
-  stopById,
-  type Stop,
-  type StopKind,
-} from "./stops.ts";
+export { heldBy, isAboutPack, leavesFor, stopById, type Stop, type StopKind } from "./stops.ts";
 export { checksOf, resultOf, type Check } from "./checks.ts";
-export { checksDue, proofAhead, roundOf } from "./proof.ts";
 export { canPower, lifeOf, type Life } from "./power.ts";
 export {
   leadRoute,

@@ -1,12 +1,9 @@
 export {
   countedRuns,
   readReadings,
-  hoursToBeSure,
   runFault,
   LEAST_SOAK,
   soakVerdict,
-  SURE,
-  sureGone,
   soakFacts,
   soakFaults,
   type Reading,
