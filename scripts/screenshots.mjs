@@ -48,14 +48,12 @@ async function onward() {
   const stop = page.locator("[data-stop]");
   if ((await stop.count()) === 0) return press("Space");
   const id = await stop.getAttribute("data-stop");
-  await press(id.startsWith("lithium") ? "n" : "y");
+  await press(/^(lithium|bulge)/.test(id) ? "n" : "y");
 }
 
 async function press(key) {
   await page.keyboard.press(key);
-  await page.waitForFunction(
-    () => document.querySelector('[role="status"]')?.textContent === "saved",
-  );
+  await page.waitForFunction(() => document.querySelector(".bench-saved")?.textContent === "saved");
 }
 
 async function pressUntil(words) {
@@ -136,12 +134,16 @@ const views = {
     await pressUntil("Gate:");
     await press("Space");
   },
+  "bench-power": async () => {
+    await bench("1005", 0);
+    await pressUntil("Power it on");
+  },
   "bench-proof": async () => {
     await bench("1005", 0);
-    await pressUntil("Proof, before");
-    for (let i = 0; i < 9; i++) await press("Space");
+    await pressUntil("Proof, while it is open");
+    for (let i = 0; i < 4; i++) await press("Space");
     await press("f");
-    await page.getByText("off again:").first().waitFor();
+    await page.getByRole("region", { name: "Go back" }).getByRole("button").first().waitFor();
   },
   soak: async () => {
     await page.goto(`${url}/tickets/1002/soak`, { waitUntil: "networkidle" });

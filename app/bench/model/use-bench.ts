@@ -216,7 +216,7 @@ export function useBenchKeys({ view, screws, draft, shows, acts }: Bench): void 
       ArrowRight: acts.nextScrew,
       s: acts.snag,
       // N is an answer where a stop is asked.
-      n: () => view.mood !== "stop" && shows.open("note"),
+      ...(view.mood === "stop" ? {} : { n: () => shows.open("note") }),
       p: () => shows.open("photo"),
       t: shows.toggleTray,
       m: shows.toggleMap,

@@ -157,11 +157,11 @@ const Head = memo(function Head({
       <Link to={`/tickets/${ticket.number}`}>
         <span className="mono">{ticket.number}</span> {ticket.machine}
       </Link>
-      <span className="grow">{place}</span>
-      <LifeChip life={life} />
+      <span className="bench-place">{place}</span>
       <span role="status" className="bench-saved">
         {isAway ? `Not saved yet: ${ticks}` : waiting > 0 ? "saving" : "saved"}
       </span>
+      <LifeChip life={life} />
     </div>
   );
 });
