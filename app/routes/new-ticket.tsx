@@ -89,7 +89,7 @@ function BatteryLook() {
   const [seen, setSeen] = useState(0);
   const signs = PACK_SIGNS.filter((sign) => sign !== "fault-says-so");
   return (
-    <Box component="fieldset" sx={{ border: 0, p: 0, m: 0, mb: 2 }}>
+    <Box component="fieldset" sx={{ border: 0, p: 0, m: 0, mb: 1.5 }}>
       <Typography component="legend" sx={{ fontWeight: 700 }}>
         Battery, from outside
       </Typography>
@@ -102,6 +102,7 @@ function BatteryLook() {
               name="signs"
               value={sign}
               size="small"
+              sx={{ py: 0.25 }}
               onChange={(event) => setSeen((n) => n + (event.target.checked ? 1 : -1))}
             />
           }

@@ -1,17 +1,9 @@
-import {
-  CategoryScale,
-  Chart,
-  Legend,
-  LinearScale,
-  LineElement,
-  PointElement,
-  Tooltip,
-} from "chart.js";
+import { Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from "chart.js";
 import { Line } from "react-chartjs-2";
 import type { Reading } from "../../core/soak/index.ts";
 import { INKS, TEXT, type Lamp } from "../ui/theme.ts";
 
-Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Legend, Tooltip);
+Chart.register(LinearScale, LineElement, PointElement, Legend, Tooltip);
 Chart.defaults.font.family = TEXT;
 Chart.defaults.font.size = 15;
 
@@ -20,21 +12,20 @@ export interface Curve {
   readonly readings: readonly Reading[];
 }
 
-/** Rise over the room for each watt, second by second: before dashed, after solid. */
+/** Rise over the room for each watt, over the minutes under load: before dashed, after solid. */
 export function SoakChart({ curves, lamp }: { curves: readonly Curve[]; lamp: Lamp }) {
   const inks = INKS[lamp];
-  const longest = Math.max(0, ...curves.map(({ readings }) => readings.length));
   const colors = [inks.soft, inks.copper];
   return (
     <Line
       aria-label="Rise over the room for each watt"
       data={{
-        labels: Array.from({ length: longest }, (_, i) => i),
         datasets: curves.map(({ name, readings }, i) => ({
           label: name,
-          data: readings.map(
-            ({ celsius, ambient, watts }) => (celsius - ambient) / Math.max(1, watts),
-          ),
+          data: readings.map(({ t, celsius, ambient, watts }) => ({
+            x: t / 60,
+            y: (celsius - ambient) / Math.max(1, watts),
+          })),
           borderColor: colors[i % 2]!,
           backgroundColor: colors[i % 2]!,
           borderWidth: 2.5,
@@ -47,7 +38,8 @@ export function SoakChart({ curves, lamp }: { curves: readonly Curve[]; lamp: La
         maintainAspectRatio: false,
         scales: {
           x: {
-            title: { display: true, text: "seconds under load" },
+            type: "linear",
+            title: { display: true, text: "minutes under load" },
             ticks: { color: inks.ink, maxTicksLimit: 8 },
             grid: { color: inks.line },
           },

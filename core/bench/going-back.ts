@@ -13,13 +13,14 @@ export interface Rework {
 }
 
 /**
- * For a function that fails: the joints that it hangs on and that were opened or moved in this job, cheapest
- * first. Going back to a joint is to open it and make it again, so the power comes off first.
+ * For a function that fails: the joints that it hangs on and that were opened in this job, cheapest first, then
+ * those whose parts were only moved. Going back to a joint is to open it and make it again, so the power comes off first.
  */
 export function reworkChoices(model: Model, state: BenchState, what: string): readonly Rework[] {
   const { guide } = model;
   const check = checksOf(model, state).find((one) => one.what === what);
   const from = savedState(model, state.machine);
+  const wasMoved = (id: string): number => Number(check?.moved.includes(id) ?? false);
   const joints = check ? [...check.because, ...check.moved] : [];
   return joints
     .filter((id) => !model.permanent[model.jointOf.get(id)!])
@@ -30,5 +31,10 @@ export function reworkChoices(model: Model, state: BenchState, what: string): re
       const off = down.flatMap((step) => (step.do === "lift" ? step.parts : []));
       return [{ joint, minutes: Math.round((work + handling.minutes) * 100) / 100, off }];
     })
-    .sort((a, b) => a.minutes - b.minutes || a.joint.localeCompare(b.joint));
+    .sort(
+      (a, b) =>
+        wasMoved(a.joint) - wasMoved(b.joint) ||
+        a.minutes - b.minutes ||
+        a.joint.localeCompare(b.joint),
+    );
 }
