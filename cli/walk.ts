@@ -13,6 +13,7 @@ import {
   postureBefore,
   reworkChoices,
   type Round,
+  tiedBy,
   tighteningOf,
 } from "../core/bench/index.ts";
 import { type Guide, jointMinutes, partMinutes } from "../core/guide/index.ts";
@@ -212,7 +213,10 @@ function stepLine(model: Model, state: BenchState, step: Step) {
         .map(({ does, joint: lot }) => `${PASS_WORDS[does]} (${jointWord(guide, lot)})`)
         .join("; ") + ".",
     clearWords(guide, holdClear(model, state, step)),
-    ...careLines(guide, step, isNewBit(model, state, step)),
+    ...careLines(guide, step, {
+      isNewBit: isNewBit(model, state, step),
+      tied: tiedBy(model, state, step),
+    }),
   ];
   return {
     say: stepWords(guide, step),

@@ -74,3 +74,18 @@ export const isNewBit = (
   { inHand }: { readonly inHand: string | undefined },
   step: Step,
 ): boolean => inHandAfter(model, inHand, step) !== inHand;
+
+/** Leads that stay plugged in at both ends when a group is lifted: long enough to lay it aside on them. */
+export function tiedBy(
+  model: Model,
+  { machine }: { readonly machine: State },
+  step: Step,
+): readonly string[] {
+  if (step.do !== "lift") return [];
+  const group = new Set(step.parts.map((id) => model.partOf.get(id)!));
+  return model.jointIds.filter((id, j) => {
+    const { kind } = model.guide.joints[id]!;
+    if (kind !== "connector" || machine.open[j] === 1 || model.rigid[j] === true) return false;
+    return model.joins[j]!.some((p) => group.has(p)) && model.joins[j]!.some((p) => !group.has(p));
+  });
+}

@@ -8,7 +8,7 @@ import {
   type PartKind,
 } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
-import { capital, partWord, wordList } from "./names.ts";
+import { capital, jointWord, partWord, wordList } from "./names.ts";
 
 /** How each type of connector comes off and goes on: one line each, hands first. */
 export const CONNECTOR_WAYS: Readonly<
@@ -63,16 +63,28 @@ const LITHIUM =
   "Swollen, dented, warm or sweet-smelling: stop. Do not charge, bend or puncture it; " +
   "move it to the fire-safe place and follow the local rules for disposal.";
 
+/** What of the machine as it is a caution depends on. */
+interface CareAt {
+  /** Whether another bit is taken up than the one in the hand. */
+  readonly isNewBit?: boolean;
+  /** Leads that what is lifted stays on. */
+  readonly tied?: readonly string[];
+}
+
 /**
  * What to heed at a step, each once, the gravest first, none left out: the usual cautions of what is
  * done, where it hides, then what the author says for this way. A lift of several parts says which one a
  * line is about; a bit is only warned of when it is taken up.
  */
-export function careLines(guide: Guide, step: Step, isNewBit = true): readonly string[] {
+export function careLines(
+  guide: Guide,
+  step: Step,
+  { isNewBit = true, tied = [] }: CareAt = {},
+): readonly string[] {
   const cautions =
     step.do === "release" || step.do === "make"
       ? jointCautions(guide.joints[step.joint]!, step.do === "release", isNewBit)
-      : partCautions(guide, step);
+      : partCautions(guide, step, tied);
   const lines = cautions.map(({ gravity, text }, i) => ({ gravity, text, i }));
   lines.sort((a, b) => a.gravity - b.gravity || a.i - b.i);
   return [...new Set(lines.map(({ text }) => text))];
@@ -127,6 +139,7 @@ const BAGGED = new Set<PartKind>(["motherboard", "memory", "storage", "wifi", "d
 function partCautions(
   guide: Guide,
   { do: way, parts: ids }: Extract<Step, { do: "lift" | "place" }>,
+  tied: readonly string[],
 ): readonly Caution[] {
   const isOff = way === "lift";
   const found: Caution[] = [];
@@ -154,13 +167,17 @@ function partCautions(
     "Strap or mat on; hold it by the edges.",
     (what) => `Strap or mat on; hold the ${what} by the edges.`,
   );
-  about(
-    3,
-    handled("bends"),
-    "It bends: carry it flat, never pull against resistance.",
-    (what) => `The ${what} bends: carry it flat, never pull against resistance.`,
+  about(3, handled("bends"), "It bends: carry it flat, never pull against resistance.", (what) =>
+    handled("bends").length > 1
+      ? `The ${what} bend: carry them flat, never pull against resistance.`
+      : `The ${what} bends: carry it flat, never pull against resistance.`,
   );
-  if (isOff) {
+  if (isOff && tied.length > 0) {
+    const leads = wordList(tied.map((id) => jointWord(guide, id)));
+    const text = `It stays on the ${leads}: lay it beside the machine, with no pull on them.`;
+    found.push({ gravity: 2, text });
+  }
+  if (isOff && tied.length === 0) {
     const bagged = having(
       (part) => BAGGED.has(part.kind) && (part.handling?.includes("esd") ?? false),
     );

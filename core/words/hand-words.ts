@@ -20,4 +20,4 @@ export function postureWords({ from, to }: PostureChange): string {
 export const clearWords = (guide: Guide, parts: readonly string[]): string | undefined =>
   parts.length === 0
     ? undefined
-    : `Hold clear while it goes down: ${wordList(parts.map((id) => partWord(guide, id)))}.`;
+    : `Hold these leads clear while it goes down: ${wordList(parts.map((id) => partWord(guide, id)))}.`;

@@ -5,6 +5,7 @@ import {
   isAppliedFirst,
   jointTool,
   mainPart,
+  type ScrewsJoint,
 } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import { jointWord, partWord, wordList } from "./names.ts";
@@ -46,7 +47,7 @@ function releaseWords(guide: Guide, id: string): string {
     case "screws":
       return joint.captive === true
         ? `Loosen the ${name}, ${joint.count} of them; they stay in`
-        : `Take out the ${name}: ${joint.count}${washerWords(joint.washers)}`;
+        : `Take out the ${name}: ${joint.count}${washerWords(joint)}`;
     case "connector":
       return isSlot(joint)
         ? `Slide the ${partWord(guide, joint.joins[1]!)} out of the ${name}`
@@ -70,8 +71,10 @@ function releaseWords(guide: Guide, id: string): string {
   }
 }
 
-const washerWords = (washers: number | undefined): string =>
-  washers === undefined ? "" : `, ${washers === 1 ? "one" : washers} with a washer`;
+const washerWords = ({ washers, count }: ScrewsJoint): string =>
+  washers === undefined
+    ? ""
+    : `, ${washers === count ? "each" : washers === 1 ? "one" : washers} with a washer`;
 
 function makeWords(guide: Guide, id: string): string {
   const joint = guide.joints[id]!;
@@ -80,7 +83,7 @@ function makeWords(guide: Guide, id: string): string {
     case "screws":
       return joint.captive === true
         ? `Tighten the ${name}, ${joint.count} of them`
-        : `Screw in the ${name}: ${joint.count}${washerWords(joint.washers)}`;
+        : `Screw in the ${name}: ${joint.count}${washerWords(joint)}`;
     case "connector":
       return isSlot(joint)
         ? `Slide the ${partWord(guide, joint.joins[1]!)} into the ${name}`

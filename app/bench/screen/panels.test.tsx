@@ -65,7 +65,7 @@ function stepWords(state: BenchState, keeping: Keeping): string {
       next={next}
       posture={postureBefore(model, state, step!)}
       clear={["fan"]}
-      newBit
+      care={{}}
       turns={turns}
       screws={found}
       draft={draft}

@@ -1,6 +1,6 @@
 import { useCallback } from "react";
 import { unreachable } from "../../../core/base/result.ts";
-import { holdClear, isNewBit, postureBefore, stepKey } from "../../../core/bench/index.ts";
+import { holdClear, isNewBit, postureBefore, stepKey, tiedBy } from "../../../core/bench/index.ts";
 import { stepWords } from "../../../core/words/index.ts";
 import { EndPanel } from "../step/end-panel.tsx";
 import { GatePanel } from "../step/gate-panel.tsx";
@@ -128,7 +128,10 @@ function Step({ bench, props }: SidePanelProps) {
       next={view.next}
       posture={postureBefore(model, ledger.state, view.step!)}
       clear={holdClear(model, ledger.state, view.step!)}
-      newBit={isNewBit(model, ledger.state, view.step!)}
+      care={{
+        isNewBit: isNewBit(model, ledger.state, view.step!),
+        tied: tiedBy(model, ledger.state, view.step!),
+      }}
       turns={view.turns}
       screws={screws}
       draft={draft}

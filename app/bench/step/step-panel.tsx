@@ -29,7 +29,7 @@ export function StepPanel({
   next,
   posture,
   clear,
-  newBit,
+  care,
   turns,
   screws,
   draft,
@@ -47,8 +47,8 @@ export function StepPanel({
   posture: PostureChange | undefined;
   /** Leads to be held clear. */
   clear: readonly string[];
-  /** Whether another bit is taken up. */
-  newBit: boolean;
+  /** What of the machine as it is the cautions depend on. */
+  care: NonNullable<Parameters<typeof careLines>[2]>;
   turns: Tightening | undefined;
   screws: ScrewStep | undefined;
   draft: Draft;
@@ -93,7 +93,7 @@ export function StepPanel({
       <Connector guide={guide} step={step} />
       <Notes people={people} notes={notes} />
       {held !== undefined && <Caution>{held}</Caution>}
-      {careLines(guide, step, newBit).map((line) => (
+      {careLines(guide, step, care).map((line) => (
         <Caution key={line}>{line}</Caution>
       ))}
       {photos.length > 0 && (
