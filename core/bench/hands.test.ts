@@ -1,0 +1,120 @@
+import { clips, guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
+import { Bench } from "../../testing/bench.ts";
+import { modelOf } from "../rules/index.ts";
+import { clearWords, postureWords, refusalWords } from "../words/index.ts";
+import { admit } from "./admit.ts";
+import { foldLedger } from "./fold.ts";
+import { holdClear, isNewBit, postureBefore, tiedBy } from "./hands.ts";
+import { gateOf, routeUp } from "./route.ts";
+
+const facts = guide({
+  views: {
+    below: { name: "Below", posture: "underside-up", width: 100, height: 100 },
+    top: { name: "Top", posture: "deck-up", width: 100, height: 100 },
+  },
+  parts: {
+    frame: part(),
+    board: part("frame", { name: "Board", kind: "motherboard" }),
+    card: part("frame", { name: "Card", kind: "wifi" }),
+    lead: part("frame", { name: "Lead", kind: "antenna" }),
+    drive: part("frame", { name: "Drive", kind: "storage" }),
+    post: part("frame", { name: "Standoff", kind: "bracket" }),
+    lid: part("frame", { name: "Lid", posture: "hanging" }),
+  },
+  joints: {
+    "board-screws": screws(["board", "frame"], { at: [{ view: "below", x: 1, y: 1 }] }),
+    "top-screws": screws(["card", "frame"], { at: [{ view: "top", x: 1, y: 1 }], drive: "T5" }),
+    "lid-clips": clips(["lid", "frame"]),
+    "lead-plug": plug(["board", "lead"]),
+    coax: plug(["card", "lead"], { slack: true, type: "coax-snap" }),
+    "lead-guides": { kind: "route", joins: ["frame", "lead"] },
+    "drive-screw": screws(["drive", "post"], { count: 1 }),
+    "drive-slot": plug(["frame", "drive"], { type: "edge-slot" }),
+    thread: screws(["post", "frame"], { count: 1 }),
+  },
+  covers: [{ part: "drive", over: ["thread"] }],
+  orders: [],
+});
+const model = modelOf(facts);
+const { machine } = foldLedger(model, []);
+const release = (joint: string) => ({ do: "release", joint }) as const;
+
+describe("how the machine lies", () => {
+  test("the first step that names a posture lays it, another one turns it, one without leaves it", () => {
+    const first = postureBefore(model, { lies: undefined }, release("board-screws"))!;
+    expect(postureWords(first)).toBe("Lay it: lid shut, underside up.");
+    const turned = postureBefore(model, { lies: "underside-up" }, release("top-screws"))!;
+    expect(postureWords(turned)).toMatch(/^Turn it: feet down.*take off what lies loose\.$/);
+    expect(postureBefore(model, { lies: "deck-up" }, release("top-screws"))).toBeUndefined();
+    expect(postureBefore(model, { lies: "deck-up" }, release("lid-clips"))).toBeUndefined();
+    const hung = postureBefore(model, { lies: "deck-up" }, { do: "lift", parts: ["lid"] })!;
+    expect(postureWords(hung)).toMatch(/over the edge of the bench.*hold the lid/);
+  });
+  test("a bit is new when another one was used last; bare hands leave it there", () => {
+    expect(isNewBit(model, { inHand: undefined }, release("board-screws"))).toBe(true);
+    expect(isNewBit(model, { inHand: "PH0" }, release("board-screws"))).toBe(false);
+    expect(isNewBit(model, { inHand: "PH0" }, release("top-screws"))).toBe(true);
+    expect(isNewBit(model, { inHand: "PH0" }, { do: "lift", parts: ["card"] })).toBe(false);
+  });
+});
+
+describe("leads", () => {
+  test("those that will be plugged into what goes down are held clear of it", () => {
+    const open = machine.open.slice();
+    open[model.jointOf.get("lead-plug")!] = 1;
+    const stack = machine.stack.slice();
+    stack[model.partOf.get("board")!] = 1;
+    const place = { do: "place", parts: ["board"] } as const;
+    const held = holdClear(model, { machine: { ...machine, open, stack } }, place);
+    expect(held).toEqual(["lead"]);
+    expect(clearWords(facts, held)).toBe("Hold these leads clear while it goes down: lead.");
+    expect(holdClear(model, { machine }, place)).toEqual([]);
+    expect(clearWords(facts, [])).toBeUndefined();
+  });
+  test("a card that is lifted stays on leads that are slack and plugged in", () => {
+    expect(tiedBy(model, { machine }, { do: "lift", parts: ["card"] })).toEqual(["coax"]);
+    expect(tiedBy(model, { machine }, { do: "lift", parts: ["card", "lead"] })).toEqual([]);
+    expect(tiedBy(model, { machine }, { do: "place", parts: ["card"] })).toEqual([]);
+  });
+});
+
+describe("at the swap", () => {
+  test("a drive of another length: its standoff is opened too, a step with a count and a gate", () => {
+    const bench = new Bench(model, { for: ["drive"] });
+    bench.down();
+    expect(bench.state.phase).toBe("swap");
+    expect(admit(model, bench.state, { do: "rework", joint: "drive-slot" }).ok).toBe(false);
+    expect(bench.tick({ do: "rework", joint: "thread" })).toBeUndefined();
+    expect(bench.replan({ for: [], open: ["thread"] })).toBeUndefined();
+    bench.down();
+    expect(bench.state).toMatchObject({ phase: "swap", rework: undefined, targets: ["drive"] });
+    expect(bench.state.lots.get("thread")).toMatchObject({ out: 1 });
+    expect(bench.tick({ do: "swap" })).toBeUndefined();
+    const up = routeUp(model, bench.state).map(({ step }) => JSON.stringify(step));
+    expect(up.indexOf('{"do":"make","joint":"thread"}')).toBeLessThan(
+      up.indexOf('{"do":"place","parts":["drive"]}'),
+    );
+    bench.tick({ do: "make", joint: "thread" });
+    const gate = gateOf(model, bench.state, { do: "place", parts: ["drive"] });
+    expect(gate.map(({ joint }) => joint)).toContain("thread");
+  });
+
+  test("a part with another code waits for a reason; two boards that differ in memory are not the same", () => {
+    const small = smallGuide();
+    const parts = { ...small.parts, fan: { ...small.parts["fan"]!, codes: ["F-4G", "F-8G"] } };
+    const other = modelOf({ ...small, parts });
+    const bench = new Bench(other, { for: ["fan"] });
+    bench.down();
+    const swap = (fitted: object) =>
+      bench.tick({ do: "swap", fitted: [{ part: "fan", code: "F-8G", ...fitted }] });
+    expect(swap({})).toMatch(/F-8G is not the code of the old fan: say why/);
+    expect(swap({ old: "F-4G" })).toMatch(/say why/);
+    expect(swap({ part: "no-such" })).toMatch(/no such part/);
+    const refused = admit(other, bench.state, { do: "swap", fitted: [{ part: "fan", code: "X" }] });
+    expect(refused.ok ? "" : refusalWords(other, refused.error)).toMatch(/X is not the code/);
+    expect(swap({ old: "F-4G", why: "More memory was asked for." })).toBeUndefined();
+    expect(bench.state.fitted).toEqual([
+      { part: "fan", code: "F-8G", old: "F-4G", why: "More memory was asked for." },
+    ]);
+  });
+});
