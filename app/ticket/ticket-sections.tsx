@@ -214,9 +214,15 @@ export function ProveSection({
           </Fact>
         );
       })}
-      {fitted.map(({ part, code }) => (
+      {fitted.map(({ part, code, old, why }) => (
         <Fact key={part} name="Put in">
           {capital(partWord(guide, part))}, <span className="mono">{code}</span>
+          {old !== undefined && (
+            <>
+              , for <span className="mono">{old}</span>
+            </>
+          )}
+          {why !== undefined && `: ${why}`}
         </Fact>
       ))}
       {answers.map(({ ask, answer, note }) => (

@@ -59,6 +59,25 @@ describe("parsing", () => {
   test("text that is no JSON is a finding, not a crash", () => {
     expect(parseGuideText("{")).toMatchObject({ ok: false, error: [{ path: "" }] });
   });
+  test.each<[string, object, string]>([
+    ["a bond of -1 mm", { bond: -1 }, "/parts/fan/bond"],
+    ["a pad for a gap of nothing", { gap: 0 }, "/parts/fan/gap"],
+    [
+      "memory of 0 MT/s",
+      { memory: { generation: "DDR4", speed: 0, soldered: 0, slots: 2, most: 8 } },
+      "/parts/fan/memory/speed",
+    ],
+    [
+      "a drive of 1 mm",
+      { slot: { lengths: [1], key: "M", buses: ["NVMe"], standoff: 80 } },
+      "/parts/fan/slot/lengths/0",
+    ],
+  ])("%s is no machine's, and is named at its place", (_, facts, path) => {
+    const small = smallGuide();
+    const parts = { ...small.parts, fan: { ...small.parts["fan"]!, ...facts } };
+    const read = parseGuide({ ...small, parts });
+    expect(read.ok ? [] : read.error.map((finding) => finding.path)).toEqual([path]);
+  });
   test("the schema in the docs is the schema of the program", () => {
     const file = path.join(import.meta.dirname, "../../docs/guide.schema.json");
     expect(JSON.parse(readFileSync(file, "utf8"))).toEqual(JSON.parse(JSON.stringify(guideSchema)));

@@ -4,6 +4,8 @@ const text = { type: "string", minLength: 1 };
 const minutes = { type: "number", minimum: 0, maximum: 600 };
 const length = { type: "number", minimum: -1000, maximum: 5000 };
 const size = { type: "number", exclusiveMinimum: 0, maximum: 5000 };
+/** A number within what any machine has. */
+const between = (minimum: number, maximum: number) => ({ type: "number", minimum, maximum });
 const id = { type: "string", pattern: "^[a-z0-9][a-z0-9-]*$" };
 const flag = { type: "boolean" };
 const whole = { type: "integer", minimum: 0, maximum: 4096 };
@@ -132,22 +134,26 @@ export const guideSchema = {
       dies: {
         type: "array",
         minItems: 1,
-        items: record(["name", "width", "height"], { name: text, width: size, height: size }),
+        items: record(["name", "width", "height"], {
+          name: text,
+          width: between(0.5, 200),
+          height: between(0.5, 200),
+        }),
       },
-      bond: size,
-      gap: size,
+      bond: between(0.005, 2),
+      gap: between(0.05, 20),
       memory: record(["generation", "speed", "soldered", "slots", "most"], {
         generation: text,
-        speed: size,
-        soldered: whole,
-        slots: whole,
-        most: whole,
+        speed: between(200, 20_000),
+        soldered: { ...whole, maximum: 512 },
+        slots: { ...whole, maximum: 8 },
+        most: { ...whole, minimum: 1 },
       }),
       slot: record(["lengths", "key", "buses", "standoff"], {
-        lengths: { type: "array", items: size, minItems: 1 },
+        lengths: { type: "array", items: between(16, 120), minItems: 1 },
         key: { enum: ["B", "M"] },
         buses: { type: "array", items: { enum: ["NVMe", "SATA"] }, minItems: 1 },
-        standoff: size,
+        standoff: between(16, 120),
       }),
     }),
     joint: {
@@ -158,7 +164,7 @@ export const guideSchema = {
         joint(["screws"], ["drive", "thread", "length", "count"], {
           drive: text,
           thread: text,
-          length: size,
+          length: between(0.3, 100),
           count: { type: "integer", minimum: 1, maximum: 200 },
           head: text,
           finish: text,
