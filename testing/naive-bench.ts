@@ -100,10 +100,22 @@ export class NaiveBench {
       (id) => this.guide.parts[id]!.on === undefined,
     )!;
     const home = this.rules.stackOf(this.machine, frame);
-    return this.allJoints.every((id) => {
-      if (!this.functions(id).includes(what)) return true;
-      return !this.isOpen(id) && this.joint(id)!.joins.every((part) => home.has(part));
+    const isMade = (id: string) =>
+      !this.isOpen(id) && this.joint(id)!.joins.every((part) => home.has(part));
+    const plugs = this.allJoints.filter((id) => this.functions(id).includes(what));
+    const kind = (part: string) => this.guide.parts[part]!.kind;
+    const isHeard = (id: string) =>
+      this.joint(id)!.joins.some((part) => ["fan", "battery", "jack"].includes(kind(part)));
+    const touchesDisplay = (id: string) =>
+      this.joint(id)!.joins.some((part) => kind(part) === "display");
+    const leads = (part: string) =>
+      kind(part) === "cable" &&
+      this.allJoints.some((id) => this.joint(id)!.joins.includes(part) && touchesDisplay(id));
+    const picture = this.allJoints.filter((id) => {
+      const { kind: way, joins } = this.joint(id)!;
+      return way === "connector" && (touchesDisplay(id) || joins.some(leads));
     });
+    return plugs.every(isMade) && (plugs.every(isHeard) || picture.every(isMade));
   }
 
   /** Functions with no good result. */

@@ -103,6 +103,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           today={today}
           phase={work.ok ? work.value.phase : undefined}
           soak={soak}
+          held={line.held}
           message={actionData?.message}
         />
       </Box>

@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { createRoutesStub } from "react-router";
-import type { Phase } from "../../core/bench/index.ts";
+import type { Phase, StopKind } from "../../core/bench/index.ts";
 import type { SoakVerdict } from "../../core/soak/index.ts";
 import type { Ticket, Wait } from "../../core/ticket/index.ts";
 import { Decisions } from "./decisions.tsx";
@@ -25,7 +25,7 @@ const good: SoakVerdict = { state: "good", seconds: 1200, sure: undefined };
 
 function markup(
   waits: Wait,
-  more: { phase?: Phase; soak?: SoakVerdict; message?: string } = {},
+  more: { phase?: Phase; soak?: SoakVerdict; held?: StopKind; message?: string } = {},
 ): string {
   const Stub = createRoutesStub([
     {
@@ -36,6 +36,7 @@ function markup(
           today="2026-01-04"
           phase={more.phase ?? "idle"}
           soak={waits === "soak" ? (more.soak ?? good) : undefined}
+          held={more.held}
           message={more.message}
         />
       ),
@@ -96,6 +97,12 @@ test("a soak over its limits goes back with its faults, or out with a word", () 
   expect(words(html)).toMatch(/It goes out all the same.*Not passed: back to the bench/);
   expect(html).toMatch(/name="note"[^>]*value="96 °C; 95 °C is the limit\. 2 memory errors\."/);
   expect(html).toMatch(/<textarea[^>]*name="note"/);
+});
+
+test("a held job says what to do, and how it goes on", () => {
+  const said = words(markup("customer", { held: "lithium" }));
+  expect(said).toMatch(/Held\. Stop\. Do not charge.*goes on with what was done, and by whom/);
+  expect(words(markup("customer"))).not.toMatch(/Held/);
 });
 
 test("why nothing was changed is said as an alert", () => {

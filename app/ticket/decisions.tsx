@@ -3,10 +3,16 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { Form, Link } from "react-router";
-import type { Phase } from "../../core/bench/index.ts";
+import type { Phase, StopKind } from "../../core/bench/index.ts";
 import type { SoakVerdict } from "../../core/soak/index.ts";
 import { canChangeJob, decisionsFor, type Ticket } from "../../core/ticket/index.ts";
-import { DECISION_WORDS, faultWords, verdictWords, WAIT_WORDS } from "../../core/words/index.ts";
+import {
+  DECISION_WORDS,
+  faultWords,
+  heldWords,
+  verdictWords,
+  WAIT_WORDS,
+} from "../../core/words/index.ts";
 import { dayWords, promiseWords } from "../ui/days.ts";
 
 /** The decision that opens a machine once more after its soak. */
@@ -26,6 +32,7 @@ export function Decisions({
   today,
   phase,
   soak,
+  held,
   message,
 }: {
   ticket: Ticket;
@@ -34,6 +41,8 @@ export function Decisions({
   phase: Phase | undefined;
   /** What the soaks come to, while it is under test. */
   soak: SoakVerdict | undefined;
+  /** What the job is held for, if it is. */
+  held: StopKind | undefined;
   /** Why the last decision was not carried out. */
   message: string | undefined;
 }) {
@@ -54,6 +63,11 @@ export function Decisions({
       {ticket.waits !== "nothing" && (
         <Typography sx={{ mt: 0.5 }}>
           Promised for {dayWords(ticket.promised)}, {promiseWords(today, ticket.promised)}
+        </Typography>
+      )}
+      {held && (
+        <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700, mt: 1 }}>
+          Held. {heldWords(held)} Back at the bench it goes on with what was done, and by whom.
         </Typography>
       )}
       {message !== undefined && (

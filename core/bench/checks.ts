@@ -1,3 +1,4 @@
+import type { PartKind } from "../guide/index.ts";
 import type { Model, State } from "../rules/index.ts";
 import type { Round } from "./events.ts";
 import { type BenchState, type Checked, checkKey } from "./fold.ts";
@@ -56,16 +57,44 @@ export function hangsOn(model: Model, what: string): readonly number[] {
   return all.get(what) ?? [];
 }
 
+/** What is heard or seen without a picture: a fan turns, a lamp says that it charges. */
+const WITHOUT_PICTURE = new Set<PartKind>(["fan", "battery", "jack"]);
+
+/** Plugs on the way of the picture: of a display, or of a cable that leads to one. */
+const pictured = new WeakMap<Model, readonly number[]>();
+
+function picturePlugs(model: Model): readonly number[] {
+  const known = pictured.get(model);
+  if (known) return known;
+  const { guide } = model;
+  const kindOf = (p: number): PartKind => guide.parts[model.partIds[p]!]!.kind;
+  const leads = (p: number): boolean =>
+    kindOf(p) === "cable" &&
+    model.jointsOfPart[p]!.some((j) => model.joins[j]!.some((q) => kindOf(q) === "display"));
+  const plugs = [...model.jointIds.keys()].filter(
+    (j) =>
+      guide.joints[model.jointIds[j]!]!.kind === "connector" &&
+      model.joins[j]!.some((p) => kindOf(p) === "display" || leads(p)),
+  );
+  pictured.set(model, plugs);
+  return plugs;
+}
+
 /**
- * Whether all that a function hangs on is made, in the machine, so that it can be tried there. How hot it
- * gets shows only when it is shut.
+ * Whether all that a function hangs on is made, in the machine, and the picture that shows it is there, so that
+ * it can be tried. How hot it gets shows only when it is shut.
  */
 export function canTry(model: Model, machine: State, what: string, round: Round): boolean {
   if (what === HEAT_CHECK && round === "open") return false;
   const home = machine.stack[model.frame];
-  return hangsOn(model, what).every(
-    (j) => machine.open[j] === 0 && model.joins[j]!.every((p) => machine.stack[p] === home),
+  const isMade = (j: number): boolean =>
+    machine.open[j] === 0 && model.joins[j]!.every((p) => machine.stack[p] === home);
+  const plugs = hangsOn(model, what);
+  const needsPicture = plugs.some(
+    (j) =>
+      !model.joins[j]!.some((p) => WITHOUT_PICTURE.has(model.guide.parts[model.partIds[p]!]!.kind)),
   );
+  return plugs.every(isMade) && (!needsPicture || picturePlugs(model).every(isMade));
 }
 
 export const resultOf = (state: BenchState, round: Round, what: string): Checked | undefined =>

@@ -94,7 +94,7 @@ export function refusalWords(model: Model, refusal: Refusal): string {
       return "The machine is not shut yet.";
     case "hangs-on-open":
       return refusal.joints.length === 0
-        ? "That shows only when the machine is shut, with all of it in place."
+        ? "That does not show yet: with the machine shut, or when the picture is there."
         : `Not everything it hangs on is made yet: ${joints(refusal.joints)}.`;
     case "not-made-here":
       return `The ${jointWord(guide, refusal.joint)} was not made in this job.`;
