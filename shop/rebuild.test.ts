@@ -96,6 +96,12 @@ test("a zone is kept, and one that there is not is refused with a sentence", asy
 test("a note is kept with the model, once, until it is taken away", async () => {
   const number = await shop.ticket();
   const note = { id: "note-one-1", step: "joint:fan-plug", text: "Short lead." };
+  for (const step of ["joint:no-such", "parts:fan+no-such", "somewhere"]) {
+    expect(await keepNote(shop.act(), number, { ...note, step })).toEqual({
+      ok: false,
+      error: { type: "step-not-here" },
+    });
+  }
   const kept = await keepNote(shop.act(), number, note);
   expect(kept).toMatchObject({ ok: true, value: [{ ...note, by: "tobin", ticket: number }] });
   expect(await keepNote(shop.act(), number, note)).toEqual(kept);

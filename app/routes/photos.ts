@@ -26,6 +26,9 @@ export async function action({ params, request }: Route.ActionArgs) {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const photos = ticketOr404(number, await keepPhoto(act, number, at, bytes));
   if (photos.ok) return kept(photos.value);
+  if (photos.error.type === "step-not-here") {
+    return bad("The guide has no such step any more. Reload the page and take it again.", 400);
+  }
   return photos.error.type === "too-big"
     ? tooBig()
     : bad("This is no picture that can be read: take a JPEG, PNG or WebP file.", 415);

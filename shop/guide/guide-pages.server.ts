@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
+import { isStepKey } from "../../core/bench/index.ts";
 import {
   allCodes,
   type FactChange,
@@ -151,4 +152,15 @@ export async function pinnedGuide(
 ): Promise<Guide | undefined> {
   const model = await modelFor(db, hash, code);
   return model.ok ? model.value.guide : undefined;
+}
+
+/** Whether the guide of a machine has a step of this key; one that cannot be read has all of them. */
+export async function hasStep(
+  db: Database,
+  { guideId, code }: { readonly guideId: string; readonly code: string },
+  key: string,
+): Promise<boolean> {
+  const version = await currentHash(db, guideId);
+  const model = version === undefined ? undefined : await modelFor(db, version, code);
+  return model?.ok !== true || isStepKey(model.value.guide, key);
 }

@@ -1,2 +1,2 @@
 export { storeGuide, unbegunLine } from "./store-guide.server.ts";
-export { guideFile, guideList, guidePage, pinnedGuide } from "./guide-pages.server.ts";
+export { guideFile, guideList, guidePage, hasStep, pinnedGuide } from "./guide-pages.server.ts";

@@ -1,10 +1,9 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
-import { isStepKey } from "../../core/bench/index.ts";
 import type { TicketUnknown } from "../../core/ticket/index.ts";
 import { addNote, dropNote, noteById, notesOf, type Note } from "../../data/notes/index.server.ts";
-import { currentHash, modelFor } from "../../data/guide/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
+import { hasStep } from "../guide/index.server.ts";
 
 export type NoteError =
   TicketUnknown | { readonly type: "id-taken" } | { readonly type: "step-not-here" };
@@ -26,12 +25,8 @@ export async function keepNote(
   const { db } = act;
   const facts = await ticketFacts(db, ticket);
   if (!facts) return fail({ type: "ticket-unknown" });
-  const { guideId, code } = facts;
-  const version = await currentHash(db, guideId);
-  const model = version === undefined ? undefined : await modelFor(db, version, code);
-  if (model?.ok === true && !isStepKey(model.value.guide, note.step)) {
-    return fail({ type: "step-not-here" });
-  }
+  const { guideId } = facts;
+  if (!(await hasStep(db, facts, note.step))) return fail({ type: "step-not-here" });
   const kept = await db.write(async (transaction) => {
     const known = await noteById(db, note.id, transaction);
     const fresh: Note = { ...note, guideId, ticket, ...stampOf(act) };

@@ -4,10 +4,14 @@ import type { TicketUnknown } from "../../core/ticket/index.ts";
 import { addPhoto, dropPhoto, photosOf, type Photo } from "../../data/photos/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
+import { hasStep } from "../guide/index.server.ts";
 
 export const MOST_PHOTO_BYTES = 20_000_000;
 export type PhotoError =
-  TicketUnknown | { readonly type: "too-big" } | { readonly type: "no-photo" };
+  | TicketUnknown
+  | { readonly type: "too-big" }
+  | { readonly type: "no-photo" }
+  | { readonly type: "step-not-here" };
 
 const KINDS = ["jpeg", "png", "webp"];
 const LONGEST = 2400;
@@ -24,7 +28,9 @@ export async function keepPhoto(
   step: string,
   bytes: Uint8Array,
 ): Promise<Result<readonly Photo[], PhotoError>> {
-  if (!(await ticketFacts(act.db, ticket))) return fail({ type: "ticket-unknown" });
+  const facts = await ticketFacts(act.db, ticket);
+  if (!facts) return fail({ type: "ticket-unknown" });
+  if (!(await hasStep(act.db, facts, step))) return fail({ type: "step-not-here" });
   if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
   const made = await photoAndThumb(bytes).catch(() => undefined);
   if (!made) return fail({ type: "no-photo" });
