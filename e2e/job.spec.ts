@@ -169,7 +169,7 @@ test("a gate is passed only when each joint is confirmed, one press for each", a
     await expect(stepLine(page)).toHaveText("Gate: look at each of these");
     await press(page, "Space");
   }
-  await expect(stepLine(page)).toHaveText(/^Proof, before the cover/);
+  await expect(stepLine(page)).toHaveText(/^Power it on, before this goes on/);
   const skipped = await page.request.post(`${shop.url}/tickets/1005/events`, {
     data: {
       id: "by-hand-0001",

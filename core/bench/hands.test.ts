@@ -101,20 +101,20 @@ describe("at the swap", () => {
 
   test("a part with another code waits for a reason; two boards that differ in memory are not the same", () => {
     const small = smallGuide();
-    const parts = { ...small.parts, fan: { ...small.parts["fan"]!, codes: ["F-4G", "F-8G"] } };
+    const parts = { ...small.parts, fan: { ...small.parts["fan"]!, codes: ["FAN-4G", "FAN-8G"] } };
     const other = modelOf({ ...small, parts });
     const bench = new Bench(other, { for: ["fan"] });
     bench.down();
     const swap = (fitted: object) =>
-      bench.tick({ do: "swap", fitted: [{ part: "fan", code: "F-8G", ...fitted }] });
-    expect(swap({})).toMatch(/F-8G is not the code of the old fan: say why/);
-    expect(swap({ old: "F-4G" })).toMatch(/say why/);
+      bench.tick({ do: "swap", fitted: [{ part: "fan", code: "FAN-8G", ...fitted }] });
+    expect(swap({})).toMatch(/FAN-8G is not the code of the old fan: say why/);
+    expect(swap({ old: "FAN-4G" })).toMatch(/say why/);
     expect(swap({ part: "no-such" })).toMatch(/no such part/);
     const refused = admit(other, bench.state, { do: "swap", fitted: [{ part: "fan", code: "X" }] });
     expect(refused.ok ? "" : refusalWords(other, refused.error)).toMatch(/X is not the code/);
-    expect(swap({ old: "F-4G", why: "More memory was asked for." })).toBeUndefined();
+    expect(swap({ old: "FAN-4G", why: "More memory was asked for." })).toBeUndefined();
     expect(bench.state.fitted).toEqual([
-      { part: "fan", code: "F-8G", old: "F-4G", why: "More memory was asked for." },
+      { part: "fan", code: "FAN-8G", old: "FAN-4G", why: "More memory was asked for." },
     ]);
   });
 });

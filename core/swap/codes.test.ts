@@ -20,6 +20,10 @@ test.each<[readonly string[], string | undefined, string, CodeVerdict]>([
   [["MB-4G", "MB-8G"], "MB-4G", "MB-8G", "sister"],
   [["MB-4G", "MB-8G"], "MB-4G", "MB-16", "other"],
   [["MB-4G1", "MB-8G1"], "MB-4G1", "MB-4G2", "revision"],
+  // What else stands on a part is no sister of its code.
+  [["TN-B41", "41.5 Wh"], undefined, "TN-B41", "same"],
+  [["TN-B41", "41.5 Wh"], "41.5 Wh", "TN-B41", "same"],
+  [["KB-UK", "KB-US"], undefined, "KB-US", "which-old"],
   [[], "Q-1000", "Q-1000", "same"],
   [[], "Q-1000", "Q-2000", "other"],
 ])("known %j, old %s, new %s: %s", (known, old, fresh, verdict) => {

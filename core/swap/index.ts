@@ -1,4 +1,4 @@
-export { isPlainCode, judgeCode, type CodeVerdict } from "./codes.ts";
+export { hasSisters, isPlainCode, judgeCode, type CodeVerdict } from "./codes.ts";
 export {
   compressionFault,
   gapFault,

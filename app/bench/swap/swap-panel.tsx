@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import type { BenchState, Fitted } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
-import { isPlainCode, judgeCode, standoffJoint } from "../../../core/swap/index.ts";
+import { hasSisters, isPlainCode, judgeCode, standoffJoint } from "../../../core/swap/index.ts";
 import { capital, CODE_WORDS, jointWord, partWord, wordList } from "../../../core/words/index.ts";
 import { useDevice } from "../../devices/use-device.ts";
 import { fieldLook } from "../screen/field-look.ts";
@@ -183,7 +183,7 @@ function PartCodes({
   const known = guide.parts[part]!.codes ?? [];
   const isKnown = known.length > 0 || old !== undefined;
   const verdict = code !== "" && isKnown ? judgeCode(known, old, code) : undefined;
-  const wantsOld = known.length !== 1 || old !== undefined;
+  const wantsOld = known.length === 0 || hasSisters(known) || old !== undefined;
   const name = partWord(guide, part);
   const field = (label: string, value: string, set: (value: string) => void) => (
     <Box component="label" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
