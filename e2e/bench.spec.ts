@@ -192,6 +192,31 @@ test("a swollen pack stops the job, holds the ticket, and goes on only with a wo
   await expect(page.getByText(/the pack is now: With the licensed firm/)).toBeVisible();
 });
 
+test("what bulged at the counter is asked for again before the base is pried", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/tickets/new?code=MT15-A3`);
+  await hydrated(page);
+  await page.getByLabel("Customer").fill("Pell Arden");
+  await page.getByLabel("What is wrong").fill("The lid does not shut flat any more.");
+  await page.getByLabel("Base bulges, or the machine rocks on the table").check();
+  await expect(page.getByRole("alert")).toContainText("do not charge it");
+  await page.getByLabel("Fan", { exact: true }).first().check();
+  await page.getByRole("button", { name: "Open the ticket" }).click();
+  await expect(
+    page.getByText(/Base bulges.*asked for again before the base is opened/),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
+  await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
+  await openBench(page, shop, page.url().split("/").at(-1)!);
+  const bulge = page.locator('[data-stop="bulge"]');
+  for (let i = 0; i < 6 && (await bulge.count()) === 0; i++) await onward(page);
+  await expect(bulge).toContainText("Look along the edge");
+  await press(page, "n");
+  await expect(stepLine(page)).toHaveText(/base clips/);
+});
+
 test("a function that fails points to its plug; going back leads there and up again", async ({
   page,
   shop,

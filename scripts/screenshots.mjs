@@ -105,11 +105,6 @@ const views = {
     await bench("1005", 0);
     await page.keyboard.press("t");
   },
-  "bench-mirror": async () => {
-    await bench("1005", 0);
-    await page.keyboard.press("t");
-    await page.getByRole("radio", { name: "Mirror" }).click();
-  },
   "bench-snag": async () => {
     await bench("1004", 0);
     await page.keyboard.press("s");

@@ -72,8 +72,18 @@ function doubtsOf(model: Model, state: BenchState, { because, moved }: Check): r
 
 /** The checks that are due before the next step, or, with the machine shut, before the job is closed. */
 export function checksDue(model: Model, state: BenchState): readonly Check[] {
+  const open = checksOpen(model, state);
+  if (!canTrySome(model, state, open)) return [];
   const now = proofAhead(model, state).find(({ before }) => before === 0);
-  return checksOpen(model, state).filter(({ what }) => now?.tries.includes(what));
+  return open.filter(({ what }) => now?.tries.includes(what));
+}
+
+/** Whether anything could be tried as the machine lies: if not, where else it is tried need not be weighed. */
+function canTrySome(model: Model, state: BenchState, open: readonly Check[]): boolean {
+  if (state.phase !== "up" || open.length === 0) return false;
+  if (roundOf(model, state) === "shut") return true;
+  const { machine } = state;
+  return canPower(model, machine) && open.some(({ what }) => canTry(model, machine, what, "open"));
 }
 
 /** Whether the machine is still open: which round a check is of. */
