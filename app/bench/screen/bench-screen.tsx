@@ -25,6 +25,11 @@ export function BenchScreen(props: BenchScreenProps) {
   return (
     <main className={shows.map ? "bench bench-wide" : "bench"}>
       {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <BenchMap bench={bench} />}
+      {shows.map && (
+        <div className="bench-life">
+          <LifeChip life={lifeOf(bench.model, ledger.state)} />
+        </div>
+      )}
       {!shows.map && (
         <div className="bench-side">
           <Head
