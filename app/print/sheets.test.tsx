@@ -4,7 +4,7 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { lotsOf, trayOfPlan } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import { planJob } from "../../core/plan/index.ts";
-import { CellSheet, MirrorSheets } from "./sheets.tsx";
+import { BagLabels, CellSheet, MirrorSheets } from "./sheets.tsx";
 
 const tern = JSON.parse(
   readFileSync(path.join(import.meta.dirname, "../../guides/marrowby-tern-15.json"), "utf8"),
@@ -54,4 +54,13 @@ describe("the tray on paper", () => {
     const text = renderToStaticMarkup(<CellSheet guide={tern} title="1004" tray={crowded} />);
     expect(text).toMatch(/is shared: a [\d.]+ mm screw in a [\d.]+ mm hole/);
   });
+});
+
+test("a label for each bag: what is in, whose, and its screws; without any it says so", () => {
+  const said = renderToStaticMarkup(<BagLabels guide={tern} title="1004 Wren" down={down} />);
+  const bags = [...said.matchAll(/data-bag="([^"]+)"/g)].map(([, id]) => id);
+  expect(bags).toEqual(expect.arrayContaining(["board", "memory", "ssd", "wifi"]));
+  expect(said).toMatch(/M\.2 drive<\/div><div>1004 Wren<\/div>.*M\.2 drive screw ×1/);
+  const none = renderToStaticMarkup(<BagLabels guide={tern} title="1004" down={[]} />);
+  expect(none).toMatch(/Nothing in this job goes into a shielding bag/);
 });

@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
 import { Fragment } from "react";
 import type { TrayPlan } from "../../core/bench/index.ts";
-import type { Guide, ScrewsJoint } from "../../core/guide/index.ts";
-import { capital, jointWord, mixUpWords } from "../../core/words/index.ts";
+import { goesIntoBag, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
+import type { DownStep } from "../../core/plan/index.ts";
+import { capital, jointWord, mixUpWords, partWord } from "../../core/words/index.ts";
 import { MirrorMarks } from "../bench/tray/mirror.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
 import { tilesOf } from "./tiles.ts";
@@ -132,6 +133,50 @@ export function CellSheet({ guide, title, tray }: { guide: Guide; title: string;
           Cell {cell} is shared: {mixUpWords(risk)}.
         </p>
       ))}
+    </Sheet>
+  );
+}
+
+/** Labels for the shielding bags of a job: what is in, whose it is, and the screws that belong to it. */
+export function BagLabels({
+  guide,
+  title,
+  down,
+}: {
+  guide: Guide;
+  title: string;
+  down: readonly DownStep[];
+}) {
+  const opened = new Set(down.flatMap((step) => (step.do === "release" ? [step.joint] : [])));
+  const out = down.flatMap((step) => (step.do === "lift" ? step.parts : []));
+  const bagged = [...new Set(out)].filter((id) => goesIntoBag(guide.parts[id]!));
+  const lotsAt = (part: string): readonly string[] =>
+    Object.entries(guide.joints).flatMap(([id, joint]) =>
+      joint.kind === "screws" && joint.joins.includes(part) && opened.has(id) ? [id] : [],
+    );
+  if (bagged.length === 0) {
+    return <p style={{ textAlign: "center" }}>Nothing in this job goes into a shielding bag.</p>;
+  }
+  return (
+    <Sheet title={title}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: "4mm", fontSize: 12 }}>
+        {bagged.map((id) => (
+          <Box
+            key={id}
+            data-bag={id}
+            sx={{ border: "0.4mm solid #000", p: "3mm", minHeight: "34mm" }}
+          >
+            <Box sx={{ fontSize: 17, fontWeight: 700 }}>{capital(partWord(guide, id))}</Box>
+            <div>{title}</div>
+            <div className="mono">{(guide.parts[id]!.codes ?? []).join(", ")}</div>
+            {lotsAt(id).map((lot) => (
+              <div key={lot}>
+                {capital(jointWord(guide, lot))} ×{(guide.joints[lot] as ScrewsJoint).count}
+              </div>
+            ))}
+          </Box>
+        ))}
+      </Box>
     </Sheet>
   );
 }

@@ -9,7 +9,7 @@ import { ticketByNumber } from "../../data/ticket/index.server.ts";
 import { readLedger } from "../../shop/bench/index.server.ts";
 import { planFor } from "../../shop/plan/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
-import { CellSheet, MirrorSheets } from "../print/sheets.tsx";
+import { BagLabels, CellSheet, MirrorSheets } from "../print/sheets.tsx";
 import { foundOr404, ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/sheet";
 
@@ -29,7 +29,8 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const { guide, model, facts } = found.value;
   const plan = await planFor(act.db, guide, facts.job);
   if (!plan.ok) throw new Response("This job has no plan; change it first.", { status: 404 });
-  const way = new URL(request.url).searchParams.get("way") === "cells" ? "cells" : "mirror";
+  const asked = new URL(request.url).searchParams.get("way");
+  const way = WAYS.find((one) => one === asked) ?? "mirror";
   const { grid } = await habitOf(act.db, act.actor.id);
   return {
     ticket: foundOr404(ticket, `There is no ticket ${number}.`),
@@ -39,6 +40,14 @@ export async function loader({ params, request }: Route.LoaderArgs) {
     grid,
   } as const;
 }
+
+/** What can be printed of a job: where the screws sat, the cells of the tray, labels for bags. */
+const WAYS = ["mirror", "cells", "bags"] as const;
+const WAY_WORDS: Readonly<Record<(typeof WAYS)[number], string>> = {
+  mirror: "The mirror at true size",
+  cells: "The cells of the tray",
+  bags: "Labels for the bags",
+};
 
 const PRINT = {
   "@page": { size: "A4 portrait", margin: "10mm" },
@@ -63,15 +72,18 @@ export default function SheetPage({ loaderData }: Route.ComponentProps) {
         <Button variant="contained" onClick={() => window.print()}>
           Print
         </Button>
-        <Link to={`?way=${way === "cells" ? "mirror" : "cells"}`} style={{ color: "inherit" }}>
-          {way === "cells" ? "The mirror at true size" : "The cells of the tray"}
-        </Link>
+        {WAYS.filter((one) => one !== way).map((one) => (
+          <Link key={one} to={`?way=${one}`} style={{ color: "inherit" }}>
+            {WAY_WORDS[one]}
+          </Link>
+        ))}
         <Link to={`/tickets/${ticket.number}/bench`} style={{ color: "inherit" }}>
           Back to the bench
         </Link>
       </Box>
       {way === "mirror" && <MirrorSheets guide={guide} title={title} lots={lotsOf(guide, down)} />}
       {way === "cells" && tray && <CellSheet guide={guide} title={title} tray={tray} />}
+      {way === "bags" && <BagLabels guide={guide} title={title} down={down} />}
       {way === "cells" && !tray && (
         <p style={{ textAlign: "center" }}>
           These lots do not go into your tray: choose a bigger one at the bench.

@@ -29,5 +29,5 @@ export {
   partMinutes,
 } from "./costs.ts";
 export { peelLevels } from "./peel.ts";
-export { deadWithout, hasFan, holdsLid, mainView, mainPart } from "./main-part.ts";
+export { deadWithout, hasFan, goesIntoBag, holdsLid, mainView, mainPart } from "./main-part.ts";
 export { guideChanges, type FactChange } from "./changes.ts";

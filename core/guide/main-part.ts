@@ -1,5 +1,5 @@
 import { partMinutes } from "./costs.ts";
-import type { Guide, GuideJoint } from "./types.ts";
+import type { Guide, GuideJoint, GuidePart, PartKind } from "./types.ts";
 
 /** The part a group is called by: the one that lies deepest, the earliest in the guide of those. */
 export function mainPart(guide: Guide, parts: readonly string[]): string {
@@ -36,6 +36,13 @@ export function holdsLid({ parts }: Pick<Guide, "parts">, { kind, joins }: Guide
   if (joins.some((id) => parts[id]?.kind === "hinge")) return true;
   return joins.some(isDisplay) && !joins.every(isInLid);
 }
+
+/** What goes by the edges into a shielding bag. */
+const BAGGED = new Set<PartKind>(["motherboard", "memory", "storage", "wifi", "daughterboard"]);
+
+/** Whether a part that is out goes into a shielding bag. */
+export const goesIntoBag = ({ kind, handling }: GuidePart): boolean =>
+  BAGGED.has(kind) && (handling?.includes("esd") ?? false);
 
 /** The view that shows most of a machine: the one with the most parts drawn on it, the later of equals. */
 export function mainView({ views, parts }: Pick<Guide, "views" | "parts">): string {

@@ -1,11 +1,11 @@
 import {
   type ConnectorType,
+  goesIntoBag,
   type Guide,
   type GuideJoint,
   type GuidePart,
   type Handling,
   jointTool,
-  type PartKind,
 } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import { capital, jointWord, partWord, wordList } from "./names.ts";
@@ -133,9 +133,6 @@ const bitWords = (joint: GuideJoint, isOff: boolean): string | undefined =>
     ? `${jointTool(joint)} seated square; if it rides up, stop: it is the wrong bit, or a worn one.`
     : undefined;
 
-/** What goes by the edges into a shielding bag. */
-const BAGGED = new Set<PartKind>(["motherboard", "memory", "storage", "wifi", "daughterboard"]);
-
 function partCautions(
   guide: Guide,
   { do: way, parts: ids }: Extract<Step, { do: "lift" | "place" }>,
@@ -178,9 +175,7 @@ function partCautions(
     found.push({ gravity: 2, text });
   }
   if (isOff && tied.length === 0) {
-    const bagged = having(
-      (part) => BAGGED.has(part.kind) && (part.handling?.includes("esd") ?? false),
-    );
+    const bagged = having(goesIntoBag);
     about(
       5,
       bagged,
