@@ -152,7 +152,7 @@ export function BagLabels({
   const bagged = [...new Set(out)].filter((id) => goesIntoBag(guide.parts[id]!));
   const lotsAt = (part: string): readonly string[] =>
     Object.entries(guide.joints).flatMap(([id, joint]) =>
-      joint.kind === "screws" && joint.joins.includes(part) && opened.has(id) ? [id] : [],
+      joint.kind === "screws" && joint.joins[0] === part && opened.has(id) ? [id] : [],
     );
   if (bagged.length === 0) {
     return <p style={{ textAlign: "center" }}>Nothing in this job goes into a shielding bag.</p>;
