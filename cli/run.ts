@@ -1,6 +1,6 @@
 import { fail, ok, type Result, unreachable } from "../core/base/result.ts";
 import { HABITS, lotsOf, trayOfPlan } from "../core/bench/index.ts";
-import { checkGuide, guideErrors } from "../core/check/index.ts";
+import { checkGuide, guideErrors, variantOf } from "../core/check/index.ts";
 import { type Finding, type Guide, guideForCode, parseGuideText } from "../core/guide/index.ts";
 import { planJob, reworkOf, savedState } from "../core/plan/index.ts";
 import { after, closedMachine, type Job, type JobError, modelOf } from "../core/rules/index.ts";
@@ -124,8 +124,7 @@ function readGuide(source: string, variant: string | undefined): Result<Guide, G
   const parsed = parseGuideText(source);
   if (!parsed.ok) return broken(parsed.error);
   // A variant that is wrong blocks its own code only.
-  const isOurs = ({ path }: Finding): boolean =>
-    !path.startsWith("/variants/") || path.startsWith(`/variants/${variant}/`);
+  const isOurs = (finding: Finding): boolean => [undefined, variant].includes(variantOf(finding));
   const findings = guideErrors(parsed.value).filter(isOurs);
   if (findings.length > 0) return broken(findings);
   if (variant === undefined) return parsed;

@@ -5,6 +5,7 @@ import {
   type BenchState,
   type Entry,
   foldLedger,
+  goodEntry,
   holdClear,
   isNewBit,
   lifeOf,
@@ -97,8 +98,10 @@ export function walkJob(
       state = back.state;
       continue;
     }
+    const entry = goodEntry(ask);
+    if (!entry) throw new Error(`walk: the bench of ${guide.id} asks for nothing`);
     to.push(lineOf(model, state, ask));
-    state = apply(model, state, entryOf(ask, guide));
+    state = apply(model, state, entry);
   }
   if (failing && !hasFailed) {
     const where = failing.round === undefined ? "" : ` with the machine ${failing.round}`;
@@ -135,27 +138,6 @@ function goBack(
   const plan = planJob(guide, open, savedState(model, opened.machine));
   if (!plan.ok) return undefined;
   return { lines, state: apply(model, opened, { do: "replan", job: open, down: plan.value.down }) };
-}
-
-function entryOf(ask: Ask, guide: Guide): Entry {
-  switch (ask.type) {
-    case "stop":
-      return { do: "answer", stop: ask.stop.id, answer: ask.stop.good };
-    case "gate":
-      return { do: "confirm", joint: ask.joint };
-    case "power-on":
-      return { do: "power-on" };
-    case "check":
-      return { do: "check", round: ask.round, what: ask.checks[0]!.what, result: "pass" };
-    case "swap":
-      return { do: "swap" };
-    case "close":
-      return { do: "close", left: 0 };
-    case "step":
-      return ask.step;
-    case "nothing":
-      throw new Error(`walk: the bench of ${guide.id} asks for nothing`);
-  }
 }
 
 function lineOf(model: Model, state: BenchState, ask: Ask): WalkLine {

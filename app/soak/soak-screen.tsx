@@ -32,6 +32,27 @@ const LENGTHS = [
 ] as const;
 const READINGS = 121;
 
+function CountInput({
+  label,
+  value,
+  set,
+}: {
+  label: string;
+  value: string;
+  set: (value: string) => void;
+}) {
+  return (
+    <input
+      aria-label={label}
+      type="number"
+      min={1}
+      value={value}
+      onChange={(event) => set(event.target.value)}
+      style={{ width: 70 }}
+    />
+  );
+}
+
 /** The soak: load on, readings in, before and after beside each other, and what it means. */
 export function SoakScreen({
   runs,
@@ -124,23 +145,9 @@ export function SoakScreen({
           {length > LEAST_SOAK && (
             <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center" }}>
               A fault seen
-              <input
-                aria-label="Times seen"
-                type="number"
-                min={1}
-                value={times}
-                onChange={(event) => setTimes(event.target.value)}
-                style={{ width: 60 }}
-              />
+              <CountInput label="Times seen" value={times} set={setTimes} />
               times in
-              <input
-                aria-label="Hours of use"
-                type="number"
-                min={1}
-                value={hours}
-                onChange={(event) => setHours(event.target.value)}
-                style={{ width: 70 }}
-              />
+              <CountInput label="Hours of use" value={hours} set={setHours} />
               hours
             </Box>
           )}

@@ -10,7 +10,8 @@ import { planJob, savedState } from "../plan/index.ts";
 import { modelOf, type Job } from "../rules/index.ts";
 import { admit } from "./admit.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
-import { foldOn, type Folded, remainingDown, remainingUp } from "./fold.ts";
+import { foldOn, type Folded } from "./fold.ts";
+import { remainingDown, remainingUp } from "./remaining.ts";
 import { gateOf } from "./route.ts";
 
 const folder = path.join(import.meta.dirname, "../../guides");

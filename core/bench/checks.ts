@@ -1,7 +1,7 @@
 import type { PartKind } from "../guide/index.ts";
 import type { Model, State } from "../rules/index.ts";
 import type { Round } from "./events.ts";
-import { type BenchState, type Checked, checkKey } from "./fold.ts";
+import { type BenchState, type Checked, checkKey } from "./state.ts";
 import { functionsOf, HEAT_CHECK } from "./functions.ts";
 
 /** A function to be tried out, and what of it was touched in this job. */

@@ -1,6 +1,7 @@
 import { type Dive, diveOf, type Plan } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
-import { type BenchState, mirrored, stepOfDone } from "./fold.ts";
+import { mirrored, stepOfDone } from "./remaining.ts";
+import type { BenchState } from "./state.ts";
 import { routeDown, routeUp } from "./route.ts";
 
 /** The dive line of a plan that has not been begun. */

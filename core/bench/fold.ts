@@ -1,84 +1,18 @@
-import type { Posture } from "../guide/index.ts";
-import { type DownStep, type UpStep, upOrder } from "../plan/index.ts";
-import {
-  after,
-  closedMachine,
-  type Job,
-  type Model,
-  powerBlock,
-  type Problem,
-  problemOf,
-  type State,
-} from "../rules/index.ts";
-import {
-  type Entry,
-  type Fitted,
-  type Habit,
-  type LedgerEvent,
-  type PackSign,
-  type Round,
-  stepKey,
-  takenBack,
-} from "./events.ts";
+import { after, type Model, powerBlock, problemOf } from "../rules/index.ts";
+import { type Entry, type LedgerEvent, takenBack } from "./events.ts";
 import { functionsOf } from "./functions.ts";
 import { inHandAfter, liesAfter } from "./hands.ts";
-import { fromLastTime, type Lot, putIn, takenOut } from "./lots.ts";
+import { putIn, takenOut } from "./lots.ts";
 import { type Done, type DoneLift, placedBack } from "./mirror.ts";
-
-export type Phase = "idle" | "down" | "swap" | "up" | "closed";
-
-/** The machine and the job as the events have made them. */
-export interface BenchState {
-  readonly phase: Phase;
-  readonly job: Job | undefined;
-  readonly problem: Problem | undefined;
-  readonly machine: State;
-  /** The plan that is followed now, done steps included. */
-  readonly plan: readonly DownStep[];
-  /** Down moves in the order they were done. */
-  readonly done: readonly Done[];
-  /** Indices into `done` that the build-up has mirrored. */
-  readonly undone: ReadonlySet<number>;
-  /** Parts that were lifted since the machine was opened, be they back or not. */
-  readonly moved: ReadonlySet<number>;
-  /** Joints made in this build-up, in order. */
-  readonly made: readonly number[];
-  readonly confirmed: ReadonlySet<number>;
-  readonly lots: ReadonlyMap<string, Lot>;
-  /** Ids of the events that stand, oldest first: the last can be taken back. */
-  readonly live: readonly string[];
-  readonly closed: Extract<Entry, { do: "close" }> | undefined;
-  /** The habit chosen for this job, if any was. */
-  readonly habit: Habit | undefined;
-  /** Answers to stops that stand, by stop: a power-on makes them void. */
-  readonly answers: ReadonlyMap<string, Answer>;
-  /** All answers that were given since the machine was opened, for the record. */
-  readonly said: readonly Answer[];
-  /** What is replaced: a rework does not change it. */
-  readonly targets: readonly string[];
-  /** The last result of each check, by round and function. */
-  readonly checks: ReadonlyMap<string, Checked>;
-  /** The joint that is gone back to, while a rework lasts. */
-  readonly rework: string | undefined;
-  /** Codes of what was put in. */
-  readonly fitted: readonly Fitted[];
-  /** Powered on, and not shut down since. */
-  readonly isOn: boolean;
-  /** The battery was connected for a test only, and is not off again. */
-  readonly forTest: boolean;
-  /** Packs that were looked at since the machine was opened. */
-  readonly looked: ReadonlySet<string>;
-  /** What at taking in spoke for a swollen pack. */
-  readonly signs: readonly PackSign[];
-  /** How the machine was laid for the last step that said how. */
-  readonly lies: Posture | undefined;
-  /** The bit or tool that was used last. */
-  readonly inHand: string | undefined;
-}
-
-export type Answer = Extract<Entry, { do: "answer" }>;
-export type Checked = Extract<Entry, { do: "check" }>;
-export const checkKey = (round: Round, what: string): string => `${round}:${what}`;
+import { doneIndex, remainingDown, stepOfDone } from "./remaining.ts";
+import {
+  type Answer,
+  type BenchState,
+  type Checked,
+  checkKey,
+  emptyBench,
+  openedAnew,
+} from "./state.ts";
 
 /**
  * The state that events lead to, oldest first. An event that was taken back counts as if it had
@@ -131,35 +65,6 @@ export function foldOn(
 const folded = (model: Model, events: readonly LedgerEvent[]): Folded => ({
   events,
   state: foldLedger(model, events),
-});
-
-const emptyBench = (model: Model): BenchState => ({
-  phase: "idle",
-  job: undefined,
-  problem: undefined,
-  machine: closedMachine(model),
-  plan: [],
-  done: [],
-  undone: new Set(),
-  moved: new Set(),
-  made: [],
-  confirmed: new Set(),
-  lots: new Map(),
-  live: [],
-  closed: undefined,
-  habit: undefined,
-  answers: new Map(),
-  said: [],
-  targets: [],
-  checks: new Map(),
-  rework: undefined,
-  fitted: [],
-  isOn: false,
-  forTest: false,
-  looked: new Set(),
-  signs: [],
-  lies: undefined,
-  inHand: undefined,
 });
 
 /** The state after one more entry; `live` is the caller's. */
@@ -226,15 +131,6 @@ function applied(model: Model, state: BenchState, entry: Entry): BenchState {
   }
 }
 
-/** A machine that is closed, to be opened (once more): of an earlier time only its screws are known. */
-const openedAnew = (model: Model, { habit, fitted, lots, live }: BenchState): BenchState => ({
-  ...emptyBench(model),
-  habit,
-  fitted,
-  live,
-  lots: new Map([...lots].map(([id, lot]) => [id, fromLastTime(lot)])),
-});
-
 /**
  * Down again from where the build-up (or the swap) stands: what is back counts as never taken off. What was applied to
  * a part that is not in place yet has to be applied once more.
@@ -296,26 +192,18 @@ function withPower(model: Model, state: BenchState): BenchState {
   };
 }
 
-/** Results that stand when these parts have been moved: what hangs on them is to be tried again. */
-function withoutChecksOfParts(
-  model: Model,
+/** Results that stand when these joints have been opened or moved: what hangs on them is to be tried again. */
+function withoutChecksOf(
+  { guide, jointIds }: Model,
   checks: ReadonlyMap<string, Checked>,
-  parts: readonly number[],
+  joints: readonly number[],
 ): ReadonlyMap<string, Checked> {
-  const joints = new Set(parts.flatMap((p) => model.jointsOfPart[p]!));
-  const spoilt = new Set([...joints].flatMap((j) => functionsOf(model.guide, model.jointIds[j]!)));
+  const spoilt = new Set(joints.flatMap((j) => functionsOf(guide, jointIds[j]!)));
   return new Map([...checks].filter(([, { what }]) => !spoilt.has(what)));
 }
 
-/** Results that a joint's being opened again makes void. */
-function withoutChecksOf(
-  model: Model,
-  checks: ReadonlyMap<string, Checked>,
-  id: string,
-): ReadonlyMap<string, Checked> {
-  const spoilt = functionsOf(model.guide, id);
-  return new Map([...checks].filter(([, { what }]) => !spoilt.includes(what)));
-}
+const jointsOfParts = (model: Model, parts: readonly number[]): readonly number[] =>
+  parts.flatMap((p) => model.jointsOfPart[p]!);
 
 function started(
   model: Model,
@@ -362,7 +250,7 @@ function released(
   const facts = model.guide.joints[entry.joint]!;
   const confirmed = new Set([...state.confirmed].filter((j) => j !== joint));
   const made = state.made.filter((j) => j !== joint);
-  const checks = withoutChecksOf(model, state.checks, entry.joint);
+  const checks = withoutChecksOf(model, state.checks, [joint]);
   const next = { ...state, machine, done, confirmed, made, checks };
   if (facts.kind !== "screws") return next;
   const lot = takenOut(state.lots.get(entry.joint), facts.count, entry);
@@ -381,7 +269,7 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
     machine: after(state.machine, { do: "lift", parts }),
     moved: new Set([...state.moved, ...parts]),
     done: [...state.done, { do: "lift", parts, anchor }],
-    checks: withoutChecksOfParts(model, state.checks, parts),
+    checks: withoutChecksOf(model, state.checks, jointsOfParts(model, parts)),
   };
 }
 
@@ -392,7 +280,7 @@ function putBack(model: Model, state: BenchState, ids: readonly string[]): Bench
     ...state,
     machine: placedBack(state.machine, state.done, state.undone, index),
     undone: new Set([...state.undone, index]),
-    checks: withoutChecksOfParts(model, state.checks, lift.parts),
+    checks: withoutChecksOf(model, state.checks, jointsOfParts(model, lift.parts)),
   });
 }
 
@@ -414,40 +302,3 @@ function made(model: Model, state: BenchState, entry: Extract<Entry, { do: "make
     lots,
   });
 }
-
-/** Where a build-up step's mirror stands among the done moves and waits to be mirrored; −1 if nowhere. */
-export function doneIndex(model: Model, state: BenchState, step: UpStep): number {
-  const key = stepKey(step);
-  return state.done.findLastIndex(
-    (move, i) => !state.undone.has(i) && stepKey(stepOfDone(model, move)) === key,
-  );
-}
-
-export const stepOfDone = (model: Model, move: Done): DownStep =>
-  move.do === "release"
-    ? { do: "release", joint: model.jointIds[move.joint]! }
-    : { do: "lift", parts: move.parts.map((p) => model.partIds[p]!) };
-
-/** The steps of the plan that are not done, in the plan's order. */
-export function remainingDown(model: Model, state: BenchState): readonly DownStep[] {
-  const done = new Map<string, number>();
-  for (const move of state.done) {
-    const key = stepKey(stepOfDone(model, move));
-    done.set(key, (done.get(key) ?? 0) + 1);
-  }
-  return state.plan.filter((step) => {
-    const left = done.get(stepKey(step)) ?? 0;
-    if (left > 0) done.set(stepKey(step), left - 1);
-    return left === 0;
-  });
-}
-
-/** The mirror of what was done and is not yet back, in the mirror's order. */
-export function remainingUp(model: Model, state: BenchState): readonly UpStep[] {
-  return upOrder(model, closedMachine(model), state.done)
-    .filter((i) => !state.undone.has(i))
-    .map((i) => mirrored(stepOfDone(model, state.done[i]!)));
-}
-
-export const mirrored = (step: DownStep): UpStep =>
-  step.do === "release" ? { do: "make", joint: step.joint } : { do: "place", parts: step.parts };

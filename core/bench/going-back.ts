@@ -1,7 +1,7 @@
 import { planJob, savedState } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import { checksOf } from "./checks.ts";
-import type { BenchState } from "./fold.ts";
+import type { BenchState } from "./state.ts";
 
 /** A joint that may have been missed, and what it costs to get back to it from here. */
 export interface Rework {

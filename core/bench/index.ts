@@ -15,17 +15,9 @@ export {
   type PinnedGuide,
   type Round,
 } from "./events.ts";
-export {
-  apply,
-  foldLedger,
-  foldOn,
-  mirrored,
-  remainingUp,
-  type BenchState,
-  type Checked,
-  type Folded,
-  type Phase,
-} from "./fold.ts";
+export { apply, foldLedger, foldOn, type Folded } from "./fold.ts";
+export { mirrored, remainingUp } from "./remaining.ts";
+export type { BenchState, Checked, Phase } from "./state.ts";
 export { screwsIn, type Lot } from "./lots.ts";
 export { admit, expectedLeft, type Refusal } from "./admit.ts";
 export type { UpBlock } from "./mirror.ts";
@@ -55,5 +47,5 @@ export {
   type Growth,
   type StoredEvent,
 } from "./stored-events.ts";
-export { nextAsk, stepsLeft, type Ask } from "./next.ts";
+export { goodEntry, nextAsk, stepsLeft, type Ask } from "./next.ts";
 export { missedIn } from "./missed.ts";

@@ -1,8 +1,8 @@
 import type { Step } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import type { Check } from "./checks.ts";
-import type { Round } from "./events.ts";
-import type { BenchState } from "./fold.ts";
+import type { Entry, Round } from "./events.ts";
+import type { BenchState } from "./state.ts";
 import { checksDue, roundOf } from "./proof.ts";
 import { gateOf, routeDown, routeUp } from "./route.ts";
 import { heldBy, openStop, type Stop } from "./stops.ts";
@@ -18,6 +18,31 @@ export type Ask =
   | { readonly type: "close" }
   /** Not begun, over, or a new plan is on its way. */
   | { readonly type: "nothing" };
+
+/**
+ * What answers an ask when all is well: each stop as it lets the job go on, each function passed, each screw
+ * counted as the guide says. Undefined where nothing is asked.
+ */
+export function goodEntry(ask: Ask): Entry | undefined {
+  switch (ask.type) {
+    case "stop":
+      return { do: "answer", stop: ask.stop.id, answer: ask.stop.good };
+    case "gate":
+      return { do: "confirm", joint: ask.joint };
+    case "power-on":
+      return { do: "power-on" };
+    case "check":
+      return { do: "check", round: ask.round, what: ask.checks[0]!.what, result: "pass" };
+    case "swap":
+      return { do: "swap" };
+    case "close":
+      return { do: "close", left: 0 };
+    case "step":
+      return ask.step;
+    case "nothing":
+      return undefined;
+  }
+}
 
 /** The steps that are left in this direction, in an order that can be followed. */
 export function stepsLeft(model: Model, state: BenchState): readonly Step[] {

@@ -1,5 +1,5 @@
 import { coverOver, type Cut, type Model, powerBlock, type State } from "../rules/index.ts";
-import type { BenchState } from "./fold.ts";
+import type { BenchState } from "./state.ts";
 
 /**
  * Whether there may be voltage in the machine: `on` since it was powered on; `live` while the charger may be

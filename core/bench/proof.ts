@@ -2,7 +2,7 @@ import { type Doubt, type PowerOn, proofPoints, type Trial } from "../plan/index
 import { type Model, powerBlock, type State } from "../rules/index.ts";
 import { canTry, type Check, checksOpen } from "./checks.ts";
 import type { Round } from "./events.ts";
-import type { BenchState } from "./fold.ts";
+import type { BenchState } from "./state.ts";
 import { canPower } from "./power.ts";
 import { oncePerState, routeUp } from "./route.ts";
 

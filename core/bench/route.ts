@@ -1,6 +1,7 @@
 import { type DownStep, moveOf, type UpStep } from "../plan/index.ts";
 import { after, blockOf, groupOf, type Model, type State } from "../rules/index.ts";
-import { type BenchState, doneIndex, remainingDown, remainingUp } from "./fold.ts";
+import { doneIndex, remainingDown, remainingUp } from "./remaining.ts";
+import type { BenchState } from "./state.ts";
 import { type DoneLift, gateJoints, placedBack, upBlock } from "./mirror.ts";
 
 /** The steps that are left, in an order that can be followed from here. */

@@ -7,7 +7,8 @@ import { checksOf, checksOpen } from "./checks.ts";
 import { lifeOf } from "./power.ts";
 import { checksDue } from "./proof.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
-import { type BenchState, foldLedger } from "./fold.ts";
+import { foldLedger } from "./fold.ts";
+import type { BenchState } from "./state.ts";
 import { heldBy, openStop, stopById, stopsOf } from "./stops.ts";
 import {
   clips,

@@ -2,7 +2,7 @@ import { type Guide, holdsLid, type PartKind } from "../guide/index.ts";
 import type { DownStep, Step } from "../plan/index.ts";
 import { type Model, powerBlock } from "../rules/index.ts";
 import type { Entry } from "./events.ts";
-import type { Answer, BenchState } from "./fold.ts";
+import type { Answer, BenchState } from "./state.ts";
 
 /** What a stop is about; the words are in `words/stop-words.ts`. */
 export type StopKind =

@@ -7,7 +7,7 @@ import {
   tighteningPasses,
   torqueFor,
 } from "../screws/index.ts";
-import type { BenchState } from "./fold.ts";
+import type { BenchState } from "./state.ts";
 
 /** One lot's screws in one pass, as indices into its `at`. */
 export interface LotPass {

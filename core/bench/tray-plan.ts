@@ -2,7 +2,7 @@ import type { Guide, GuideJoint, ScrewsJoint } from "../guide/index.ts";
 import type { DownStep } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import { fillTray, mixUp, type MixUp, screwOf, type TrayGrid } from "../screws/index.ts";
-import type { BenchState } from "./fold.ts";
+import type { BenchState } from "./state.ts";
 import type { Lot } from "./lots.ts";
 import { routeDown } from "./route.ts";
 

@@ -43,14 +43,18 @@ export function checkGuide(value: unknown): readonly Finding[] {
   return parsed.ok ? guideQuestions(parsed.value) : parsed.error;
 }
 
+/** The underside code of the variant that an error is in; undefined for one in the guide itself. */
+export const variantOf = ({ path }: Finding): string | undefined =>
+  /^\/variants\/(.+?)\/patch/.exec(path)?.[1];
+
 /** The underside codes whose variants are wrong, each with its first error; the others can be used. */
 export function blockedVariants(
   errors: readonly Finding[],
 ): readonly { readonly code: string; readonly path: string }[] {
   const found = new Map<string, string>();
-  for (const { path } of errors) {
-    const code = /^\/variants\/(.+?)\/patch/.exec(path)?.[1];
-    if (code !== undefined && !found.has(code)) found.set(code, path);
+  for (const error of errors) {
+    const code = variantOf(error);
+    if (code !== undefined && !found.has(code)) found.set(code, error.path);
   }
   return [...found].map(([code, path]) => ({ code, path }));
 }

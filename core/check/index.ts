@@ -1,1 +1,1 @@
-export { blockedVariants, checkGuide, guideErrors } from "./errors.ts";
+export { blockedVariants, checkGuide, guideErrors, variantOf } from "./errors.ts";

@@ -171,7 +171,7 @@ function partCautions(
   );
   if (isOff && tied.length > 0) {
     const leads = wordList(tied.map((id) => jointWord(guide, id)));
-    const text = `It stays on the ${leads}: lay it beside the machine, with no pull on them.`;
+    const text = `It stays on the ${leads}: lay it beside the machine, so that nothing pulls.`;
     found.push({ gravity: 2, text });
   }
   if (isOff && tied.length === 0) {

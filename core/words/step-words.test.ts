@@ -81,6 +81,15 @@ describe("cautions appear where they apply", () => {
     const guide = withJoint({ kind: "tape", hidden: "under the film", fragile: 3 });
     expect(said({ do: "release", joint: "x" }, guide)).toMatch(/Fragile.*Hides: under the film/);
   });
+  test("a part that stays on its lead is laid aside, and not put into a bag", () => {
+    const lift: Step = { do: "lift", parts: ["board"] };
+    const lines = careLines(small, lift, { tied: ["fan-plug"] });
+    expect(lines).toContain(
+      "It stays on the fan plug: lay it beside the machine, so that nothing pulls.",
+    );
+    expect(lines.join(" ")).not.toMatch(/bag/);
+    expect(careLines(small, lift).join(" ")).toMatch(/bag/);
+  });
   test("only a lock that breaks off is said to have no spare", () => {
     const lock = withJoint({ kind: "connector", type: "zif-flip", fragile: 2 });
     const coax = withJoint({ kind: "connector", type: "coax-snap", fragile: 2 });

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
-import { blockedVariants } from "../../core/check/index.ts";
+import { blockedVariants, variantOf } from "../../core/check/index.ts";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import {
   type FactChange,
@@ -51,7 +51,7 @@ export async function storeGuide(
   if (!parsed.ok) return parsed;
   const errors = await checkAside(file);
   const blocked = blockedVariants(errors);
-  if (errors.some(({ path }) => !path.startsWith("/variants/"))) return fail(errors);
+  if (errors.some((error) => variantOf(error) === undefined)) return fail(errors);
   const guide = parsed.value;
   const before = await currentHash(act.db, guide.id);
   if (before === bodyOf(guide).hash) {

@@ -1,10 +1,3 @@
-import {
-  batteryState,
-  gaugeOddities,
-  type GaugeReading,
-  isHotPack,
-  parseGaugeLine,
-} from "../../../core/devices/index.ts";
 import type { Die, DriveSlot, MemoryFacts } from "../../../core/guide/index.ts";
 import {
   compressionFault,
@@ -12,7 +5,6 @@ import {
   DRIVE_LENGTHS,
   driveHindrances,
   gapFault,
-  type InputFault,
   jointFault,
   memoryFit,
   type Module,
@@ -21,82 +13,18 @@ import {
   schoolsOf,
   sizeFault,
   speedFault,
-  wattsFault,
 } from "../../../core/swap/index.ts";
 import {
-  BATTERY_WORDS,
-  GAUGE_WORDS,
   hindranceWords,
-  inputWords,
   memoryWords,
   padWords,
   PASTE_HABIT_WORDS,
   schoolWords,
 } from "../../../core/words/index.ts";
 import Box from "@mui/material/Box";
-import { type ReactNode, useState } from "react";
-import { StandInsLink } from "../../devices/stand-ins-link.tsx";
-import { useDevice } from "../../devices/use-device.ts";
-import { fieldLook } from "../screen/field-look.ts";
+import { useState } from "react";
 import { BigButton } from "../screen/panel.tsx";
-
-const small = { ...fieldLook, width: 92, height: 40 } as const;
-
-function Card({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <Box
-      role="region"
-      aria-label={title}
-      sx={{
-        border: "1px solid var(--copper)",
-        borderRadius: "6px",
-        p: 1.25,
-        display: "grid",
-        gap: 0.75,
-        fontSize: 17,
-      }}
-    >
-      <Box sx={{ fontWeight: 700, color: "var(--copper)" }}>{title}</Box>
-      {children}
-    </Box>
-  );
-}
-
-function NumberField({
-  label,
-  value,
-  set,
-  step = 0.01,
-  fault,
-}: {
-  label: string;
-  value: number;
-  set: (value: number) => void;
-  step?: number;
-  /** What is wrong with the number, said at its field. */
-  fault?: InputFault | undefined;
-}) {
-  return (
-    <Box component="label" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
-      {label}
-      <Box
-        component="input"
-        type="number"
-        step={step}
-        min={0}
-        value={value}
-        aria-invalid={fault !== undefined}
-        onChange={(event) => set(Number(event.target.value))}
-        sx={{ ...small, ...(fault ? { borderColor: "var(--stop)" } : {}) }}
-      />
-      {fault && (
-        <span role="alert" style={{ color: "var(--stop)", fontWeight: 700 }}>
-          {inputWords(fault)}
-        </span>
-      )}
-    </Box>
-  );
-}
+import { Card, NumberField, smallField } from "./swap-card.tsx";
 
 /** How much paste each die needs, and what the habits of the trade make of it. */
 export function PasteBox({
@@ -215,7 +143,7 @@ export function DriveBox({
           aria-label="Length"
           value={drive.length}
           onChange={(event) => setDrive({ ...drive, length: Number(event.target.value) })}
-          sx={small}
+          sx={smallField}
         >
           {DRIVE_LENGTHS.map((mm) => (
             <option key={mm} value={mm}>{`22${mm}`}</option>
@@ -226,7 +154,7 @@ export function DriveBox({
           aria-label="Key"
           value={drive.key}
           onChange={(event) => setDrive({ ...drive, key: event.target.value as Drive["key"] })}
-          sx={small}
+          sx={smallField}
         >
           {["M", "B", "B+M"].map((key) => (
             <option key={key}>{key}</option>
@@ -237,7 +165,7 @@ export function DriveBox({
           aria-label="Bus"
           value={drive.bus}
           onChange={(event) => setDrive({ ...drive, bus: event.target.value as Drive["bus"] })}
-          sx={small}
+          sx={smallField}
         >
           {["NVMe", "SATA"].map((bus) => (
             <option key={bus}>{bus}</option>
@@ -289,7 +217,7 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
             aria-label={`Generation, slot ${i + 1}`}
             value={module.generation}
             onChange={(event) => change(i, { generation: event.target.value })}
-            sx={small}
+            sx={smallField}
           />
           <NumberField
             label="GB"
@@ -311,56 +239,6 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
         <span>
           {fit.against.length === 0 ? "✓" : "✗"} {fit.total} GB at {fit.speed} MT/s
           {said.length > 0 && `: ${said.join("; ")}`}
-        </span>
-      )}
-    </Card>
-  );
-}
-
-/** The new pack on its gauge: what it holds, how long it runs, whether it is worn already. */
-export function GaugeBox() {
-  const [reading, setReading] = useState<GaugeReading>();
-  const [watts, setWatts] = useState(9);
-  useDevice("gauge", (line) => {
-    const read = parseGaugeLine(line);
-    if (read) setReading(read);
-  });
-  const odd = reading ? gaugeOddities(reading) : [];
-  const state =
-    reading && odd.length === 0 && !wattsFault(watts) ? batteryState(reading, watts) : undefined;
-  return (
-    <Card title="The new pack on the gauge">
-      <NumberField
-        label="At so many watts"
-        value={watts}
-        set={setWatts}
-        step={0.5}
-        fault={wattsFault(watts)}
-      />
-      {reading && odd.length > 0 && (
-        <span role="alert" style={{ color: "var(--stop)", fontWeight: 700 }}>
-          No pack reads so: {odd.map((key) => `${GAUGE_WORDS[key]} ${reading[key]}`).join(", ")}.
-          Clip it on again, or take another gauge.
-        </span>
-      )}
-      {reading && isHotPack(reading) && (
-        <span role="alert" style={{ color: "var(--stop)", fontWeight: 700 }}>
-          {reading.celsius} °C: too hot. Take it off the gauge, do not charge it; to the fire-safe
-          place.
-        </span>
-      )}
-      {reading && !state ? null : reading && state ? (
-        <span>
-          {reading.full} of {reading.design} Wh, {reading.cycles} cycles, {reading.volts} V,{" "}
-          {reading.celsius} °C:{" "}
-          <b>
-            {state.wear} % worn, runs {state.hours} h
-          </b>
-          ; {BATTERY_WORDS[state.verdict]}
-        </span>
-      ) : (
-        <span>
-          No reading yet: put the pack on the gauge. <StandInsLink />
         </span>
       )}
     </Card>

@@ -7,7 +7,8 @@ import { capital, CODE_WORDS, jointWord, partWord, wordList } from "../../../cor
 import { useDevice } from "../../devices/use-device.ts";
 import { fieldLook } from "../screen/field-look.ts";
 import { Caution, StepLine } from "../screen/panel.tsx";
-import { DriveBox, GaugeBox, MemoryBox, PadBox, PasteBox } from "./swap-arithmetic.tsx";
+import { GaugeBox } from "./gauge-box.tsx";
+import { DriveBox, MemoryBox, PadBox, PasteBox } from "./swap-arithmetic.tsx";
 
 export interface Transfer {
   readonly part: string;
