@@ -4,4 +4,9 @@ import base from "./jest.config.mjs";
 const subject = process.env.SUBJECT ?? "";
 
 /** @type {import("jest").Config} */
-export default { ...base, roots: [`<rootDir>/core/${subject}`] };
+export default {
+  ...base,
+  roots: [`<rootDir>/core/${subject}`],
+  testSequencer: "<rootDir>/scripts/quickest-first.mjs",
+  setupFiles: ["<rootDir>/scripts/end-on-failure.mjs"],
+};

@@ -12,11 +12,11 @@ export default {
   coverageAnalysis: "perTest",
   ignoreStatic: true,
   concurrency: 2,
-  timeoutMS: 2_500,
+  timeoutMS: 5_000,
   timeoutFactor: 2,
   tempDirName: ".cache/stryker",
   ignorePatterns: [".demo", "build", "docs", "e2e", "test-results", ".cache", "public"],
-  reporters: ["clear-text", "json"],
+  reporters: ["progress-append-only", "clear-text", "json"],
   jsonReporter: { fileName: `.cache/mutation/${subject}.json` },
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
 };

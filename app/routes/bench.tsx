@@ -5,11 +5,11 @@ import { troubleWords } from "../../core/words/index.ts";
 import { benchPage } from "../../shop/bench/index.server.ts";
 import "../bench/screen/bench.css";
 import { BenchScreen } from "../bench/screen/bench-screen.tsx";
-import { BenchSkeleton } from "../bench/screen/bench-skeleton.tsx";
-import { guidePath, keptGuide } from "../bench/sync/kept-guide.ts";
+import { askGuide, guidePath, keepGuide, keptGuide } from "../bench/sync/kept-guide.ts";
+import { pinnedGuide } from "../../shop/guide/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
-import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { foundOr404, ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { Trouble } from "../ui/trouble.tsx";
 import type { Route } from "./+types/bench";
 
@@ -23,6 +23,7 @@ export const meta: Route.MetaFunction = ({ params, loaderData }) => [
           rel: "preload",
           as: "fetch",
           crossOrigin: "anonymous",
+          "data-guide": "",
           href: guidePath(loaderData.page.guide),
         },
       ]
@@ -34,18 +35,20 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const { act } = await actFor(request);
   const found = ticketOr404(number, await benchPage(act, number));
   if (!found.ok) throw new Response(troubleWords(found.error), { status: 409 });
-  if (found.value.waits !== "bench") throw redirect(`/tickets/${number}`);
-  return { page: found.value };
+  const page = found.value;
+  if (page.waits !== "bench") throw redirect(`/tickets/${number}`);
+  // The page is drawn here with its guide, which does not travel with it: the browser keeps it.
+  const guide = await pinnedGuide(act.db, page.guide.version, page.guide.code);
+  keepGuide(page.guide, foundOr404(guide, "There is no such version of a guide."));
+  return { page };
 }
 
-/** The guide of the ledger's version comes from what this browser keeps, and is asked for once. */
+/** Coming from another page: the guide of the ledger's version is asked for once, and kept. */
 export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
-  const { page } = await serverLoader();
-  return { page, guide: await keptGuide(page.guide) };
+  const loaded = await serverLoader();
+  await askGuide(guidePath(loaded.page.guide));
+  return loaded;
 }
-clientLoader.hydrate = true as const;
-
-export const HydrateFallback = BenchSkeleton;
 
 /** A note, a photo and the lamp are not the ledger's: what they change they bring with them. */
 export function shouldRevalidate({
@@ -58,7 +61,8 @@ export function shouldRevalidate({
   return defaultShouldRevalidate;
 }
 
-export default function Bench({ loaderData: { page, guide } }: Route.ComponentProps) {
+export default function Bench({ loaderData: { page } }: Route.ComponentProps) {
+  const guide = keptGuide(page.guide);
   const root = useRouteLoaderData<typeof rootLoader>("root");
   const { number, machine, events: stored, guide: pinned, ...rest } = page;
   const events = useMemo(() => readEvents(stored, pinned), [stored, pinned]);

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
+import { isDeepStrictEqual } from "node:util";
 import fc from "fast-check";
 import { clips, guide as guideOf, part, PIN, plug, screws } from "../../testing/builders.ts";
 import { NaiveBench, turned } from "../../testing/naive-bench.ts";
@@ -106,6 +107,11 @@ function startOf(guide: Guide, job: Job): Entry {
 /** How many entries of each kind the walks had admitted: what never was is not tested. */
 const admittedOf = new Map<string, number>();
 
+/** Asked tens of thousands of times: `expect` is called only to say what differs. */
+function same(seen: unknown, expected: unknown): void {
+  if (!isDeepStrictEqual(seen, expected)) expect(seen).toEqual(expected);
+}
+
 /** A bench that is walked on by chance, beside the naive one: they agree on all that is asked. */
 class Walk {
   readonly events: LedgerEvent[] = [];
@@ -167,36 +173,37 @@ class Walk {
 
   private compare(): void {
     const { naive, state, model } = this;
-    expect(foldLedger(model, this.events)).toEqual(state);
-    expect(state.phase).toBe(naive.phase);
-    expect(state.live).toEqual(naive.live);
+    same(foldLedger(model, this.events), state);
+    same(state.phase, naive.phase);
+    same(state.live, naive.live);
     const { open: opened, stacks } = savedState(model, state.machine);
-    expect([...opened].sort()).toEqual([...naive.machine.open].sort());
+    same([...opened].sort(), [...naive.machine.open].sort());
     const partition = (all: readonly Iterable<string>[]) =>
       all.map((s) => [...s].sort().join()).sort();
-    expect(partition(stacks)).toEqual(partition(naive.machine.stacks));
-    expect(state.made.map((j) => model.jointIds[j])).toEqual(naive.made);
-    expect(expectedLeft(state)).toBe(naive.loose());
+    same(partition(stacks), partition(naive.machine.stacks));
+    same(
+      state.made.map((j) => model.jointIds[j]),
+      naive.made,
+    );
+    same(expectedLeft(state), naive.loose());
     const open = checksOpen(model, state).map(({ what }) => what);
-    expect(open.sort()).toEqual(naive.unsettled().sort());
-    expect(canPower(model, state.machine)).toBe(naive.canPower());
-    expect([state.isOn, state.forTest]).toEqual([naive.on, naive.forTest]);
+    same(open.sort(), naive.unsettled().sort());
+    same(canPower(model, state.machine), naive.canPower());
+    same([state.isOn, state.forTest], [naive.on, naive.forTest]);
     if (state.phase === "down") {
       const step = must(routeDown(model, state).steps[0], "a step that is left");
       const stops = stopsOf(model, state, step).map(({ id }) => id);
-      expect([...stops].sort()).toEqual(naive.stops(step).sort());
+      same([...stops].sort(), naive.stops(step).sort());
     }
     const [next] = state.phase === "up" ? routeUp(model, state) : [];
     if (next) {
       const stops = stopsOf(model, state, next.step).map(({ id }) => id);
-      expect([...stops].sort()).toEqual(naive.stops(turned(next.step), true).sort());
+      same([...stops].sort(), naive.stops(turned(next.step), true).sort());
     }
     if (next?.step.do === "place") {
       const gate = gateOf(model, state, next.step).filter(({ confirmed }) => !confirmed);
       const step = { do: "lift", parts: next.step.parts } as const;
-      expect(gate.map(({ joint }) => joint).sort()).toEqual(
-        naive.gate(naive.waiting(step)!).sort(),
-      );
+      same(gate.map(({ joint }) => joint).sort(), naive.gate(naive.waiting(step)!).sort());
     }
   }
 
