@@ -13,7 +13,7 @@ export default {
   ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 5_000,
-  timeoutFactor: 2,
+  timeoutFactor: 1.5,
   tempDirName: ".cache/stryker",
   ignorePatterns: [".demo", "build", "docs", "e2e", "test-results", ".cache", "public"],
   reporters: ["progress-append-only", "clear-text", "json"],

@@ -13,9 +13,11 @@ export function requirementsOf(
   const { model } = problem;
   const releaseOf = new Map<number, number>();
   for (const [i, move] of plan.entries()) if (move.do === "release") releaseOf.set(move.joint, i);
-  const lifts = plan.flatMap((move, i) => (move.do === "lift" ? [{ i, parts: move.parts }] : []));
-  const partedBy = (x: number, y: number): number[] =>
-    lifts.filter(({ parts }) => parts.includes(x) !== parts.includes(y)).map(({ i }) => i);
+  const liftsOf = model.partIds.map((): number[] => []);
+  for (const [i, move] of plan.entries()) {
+    if (move.do === "lift") for (const p of move.parts) liftsOf[p]!.push(i);
+  }
+  const partedBy = (x: number, y: number): number[] => apart(liftsOf[x]!, liftsOf[y]!);
   const coversOf = (xs: readonly number[], under: number): number[][] =>
     xs.filter((x) => start.stack[x] === start.stack[under]).map((x) => partedBy(x, under));
   const opened = (joints: readonly number[]): number[][] =>
@@ -26,7 +28,7 @@ export function requirementsOf(
       return liftedBefore(first.part!);
     });
   const liftedBefore = (p: number): number[][] =>
-    start.lifted[p] ? [] : [lifts.filter(({ parts }) => parts.includes(p)).map(({ i }) => i)];
+    start.lifted[p] ? [] : [liftsOf[p]!];
   const dead = (): number[][] =>
     model.cuts.flatMap(({ joint, battery, partedFrom }) => [
       ...opened([joint]),
@@ -34,7 +36,7 @@ export function requirementsOf(
       ...(battery === undefined || partedFrom.length > 0 ? [] : liftedBefore(battery)),
     ]);
   return plan.map((move, index) => {
-    const behind = waitsFor(plan, move, index).map((k) => [k]);
+    const behind = waitsFor(liftsOf, move, index).map((k) => [k]);
     if (move.do === "release") {
       return [
         ...behind,
@@ -63,12 +65,24 @@ export function requirementsOf(
 }
 
 /** The lifts that a lift must stay behind: of the groups that it was taken from. */
-function waitsFor(plan: readonly Move[], move: Move, index: number): readonly number[] {
+function waitsFor(
+  liftsOf: readonly (readonly number[])[],
+  move: Move,
+  index: number,
+): readonly number[] {
   if (move.do === "release") return [];
-  const { parts } = move;
-  return plan
-    .slice(0, index)
-    .flatMap((other, k) =>
-      other.do === "lift" && parts.every((p) => other.parts.includes(p)) ? [k] : [],
-    );
+  const [first, ...others] = move.parts;
+  return liftsOf[first!]!.filter((k) => k < index && others.every((p) => liftsOf[p]!.includes(k)));
+}
+
+/** What is in one of two rising lists and not in the other, rising. */
+function apart(a: readonly number[], b: readonly number[]): number[] {
+  const found: number[] = [];
+  for (let i = 0, k = 0; i < a.length || k < b.length;) {
+    const [x, y] = [a[i] ?? Infinity, b[k] ?? Infinity];
+    if (x !== y) found.push(Math.min(x, y));
+    if (x <= y) i += 1;
+    if (y <= x) k += 1;
+  }
+  return found;
 }

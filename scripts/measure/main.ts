@@ -2,6 +2,7 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { measureFold, measureTray } from "./bench.ts";
 import { measureBrowser } from "./browser.ts";
+import { measureHitting } from "./hitting.ts";
 import { measureLoad } from "./load.ts";
 import { measureMachines } from "./machines.ts";
 import { measurePlanner } from "./planner.ts";
@@ -16,6 +17,7 @@ const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
   planner: measurePlanner,
   machines: measureMachines,
   solver: measureAgainstSolver,
+  hitting: measureHitting,
   fold: measureFold,
   tray: measureTray,
   scripts: measureScripts,
