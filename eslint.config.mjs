@@ -46,6 +46,31 @@ export default tseslint.config(
       eqeqeq: "error",
     },
   },
+  {
+    // The kit has a part for each of these; the bench's hot half has plain classes of its own.
+    files: ["app/**/*.tsx"],
+    ignores: ["app/ui/**", "app/bench/screen/**", "app/bench/step/**"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector:
+            "JSXOpeningElement[name.name=/^(button|select|textarea|option|dialog|progress|meter)$/]",
+          message: "No bare browser control: take the kit's (MUI, app/ui).",
+        },
+        {
+          selector:
+            "JSXOpeningElement[name.name='input']:not(:has(JSXAttribute[name.name='type'][value.value='hidden']))",
+          message: "No bare browser control: take the kit's (MUI, app/ui).",
+        },
+        {
+          selector:
+            "JSXAttribute[name.name='component'][value.value=/^(input|button|select|textarea|option|dialog)$/]",
+          message: "No bare browser control: take the kit's (MUI, app/ui).",
+        },
+      ],
+    },
+  },
   { files: ["e2e/**"], rules: { "react-hooks/rules-of-hooks": "off" } },
   prettier,
 );

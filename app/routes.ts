@@ -22,6 +22,9 @@ export default [
   route("guide-versions/:hash/:code", "routes/guide-version.ts"),
   route("codes", "routes/codes.ts"),
   route("find", "routes/find.ts"),
+  route("customers", "routes/customers.ts"),
+  route("lookup", "routes/lookup.ts"),
+  route("words", "routes/words.tsx"),
   route("settings", "routes/settings.ts"),
-  route("*", "routes/not-found.ts"),
+  route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

@@ -11,6 +11,7 @@ import {
   stepLine,
   takenIn,
   test,
+  workAs,
 } from "./shop.ts";
 
 /** From the first screw to the last count, with one key after the other; then the soak. */
@@ -124,7 +125,7 @@ test("a technician's own way of keeping screws is there in the next job", async 
   await openBench(page, shop, "1004");
   await page.keyboard.press("t");
   await expect(page.getByRole("radio", { name: "Parked" })).toBeChecked();
-  await page.getByLabel("Who is working").selectOption("Ysolde Fenn");
+  await workAs(page, "Ysolde Fenn");
   await expect(page.getByRole("radio", { name: "Cells" })).toBeChecked();
 });
 

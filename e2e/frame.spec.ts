@@ -1,4 +1,4 @@
-import { expect, hydrated, openBench, press, ready, test } from "./shop.ts";
+import { expect, hydrated, openBench, press, ready, test, workAs } from "./shop.ts";
 
 test("the find box is a key away, and a scanner's code leads to a new ticket", async ({
   page,
@@ -23,16 +23,57 @@ test("who is working and the lamp are remembered by the screen, and stand in the
 }) => {
   await page.goto(`${shop.url}/tickets/1008`);
   await hydrated(page);
-  await page.getByLabel("Who is working").selectOption("Ysolde Fenn");
-  await page.getByRole("button", { name: "Lamp down" }).click();
-  await expect(page.getByRole("button", { name: "Lamp up" })).toBeVisible();
+  await workAs(page, "Ysolde Fenn");
+  await page.getByRole("button", { name: "Dark screen" }).click();
+  await expect(page.getByRole("button", { name: "Light screen" })).toBeVisible();
   await page.reload();
   await hydrated(page);
-  await expect(page.getByLabel("Who is working")).toHaveValue("ysolde");
+  await expect(page.getByRole("button", { name: "Who is working: Ysolde Fenn" })).toBeVisible();
   const paper = await page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   expect(paper).toBe("rgb(21, 25, 27)");
   await page.getByRole("button", { name: "Customer says yes: order" }).click();
   await expect(page.getByText(/Ysolde Fenn: waiting for a part/)).toBeVisible();
+});
+
+test("a part's code in the find box leads to its job; the palette finds anything by name, and does it", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(shop.url);
+  await hydrated(page);
+  await page.keyboard.press("/");
+  await page.keyboard.type("tn-b41");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Marrowby Tern 15" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Battery", exact: true })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await expect(page.getByRole("dialog", { name: "Find anything" })).toBeVisible();
+  await page.keyboard.type("sefa");
+  await expect(page.getByRole("option", { name: /1004 Sefa Lindqvar/ })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: /1004 Sefa Lindqvar/ })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("dark screen");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Light screen" })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("no such thing at all");
+  await expect(page.getByText(/Nothing is called/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+});
+
+test("the keys of a page are listed, and its words are explained", async ({ page, shop }) => {
+  await openBench(page, shop, "1004");
+  await page.keyboard.press("?");
+  const keys = page.getByRole("dialog", { name: "Keys of this page" });
+  await expect(keys).toContainText("It will not come off");
+  await page.keyboard.press("Space");
+  await expect(keys).toBeVisible();
+  await keys.getByRole("link", { name: "words of the bench" }).click();
+  await expect(page.getByRole("heading", { name: "Words of the bench" })).toBeVisible();
+  await page.getByLabel("Find a word").fill("plugs can still be seen");
+  await expect(page.getByRole("term")).toHaveText(["Gate"]);
 });
 
 test("the benches list what waits for one, and the row leads to its ticket", async ({
@@ -81,11 +122,11 @@ test("what was handed back is in all tickets, with search; the counter only poin
   await page.goto(shop.url);
   await expect(page.getByRole("link", { name: /Odile Varn/ })).toHaveCount(0);
   await page.getByRole("link", { name: "see all tickets" }).click();
-  await expect(page.getByRole("link", { name: /Odile Varn/ })).toContainText("handed back");
+  await expect(page.getByRole("row", { name: /Odile Varn/ })).toContainText("Handed back");
   await page.getByLabel(/Number, customer/).fill("tern");
   await page.getByRole("button", { name: "Search" }).click();
-  await expect(page.getByRole("link", { name: /Odile Varn/ })).toHaveCount(0);
-  await expect(page.getByRole("link", { name: /Sefa Lindqvar/ })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Odile Varn/ })).toHaveCount(0);
+  await expect(page.getByRole("row", { name: /Sefa Lindqvar/ })).toBeVisible();
   await page.getByLabel(/Number, customer/).fill("no such thing");
   await page.getByRole("button", { name: "Search" }).click();
   await expect(page.getByText("No ticket has “no such thing” in it.")).toBeVisible();
@@ -109,8 +150,8 @@ test("a note, a picture and the lamp do not load guide and ledger again; the gui
   await page.keyboard.press("Control+Enter");
   await expect(page.getByText("Feet come off with it.")).toBeVisible();
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: "Lamp down" }).click();
-  await expect(page.getByRole("button", { name: "Lamp up" })).toBeVisible();
+  await page.getByRole("button", { name: "Dark screen" }).click();
+  await expect(page.getByRole("button", { name: "Light screen" })).toBeVisible();
   expect(asked.filter((path) => /bench|guide/.test(path))).toEqual([]);
   await page.getByRole("link", { name: /1007/ }).click();
   await page.getByRole("link", { name: /Go on at the bench/ }).click();

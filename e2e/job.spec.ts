@@ -81,7 +81,7 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
   await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
   await tabTo(page, "Paid and collected");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { name: "Handed back" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Handed back", exact: true })).toBeVisible();
 });
 
 test("the same step is there after a reload, in another browser, and after the server was killed", async ({
@@ -147,7 +147,7 @@ test("a pedal held down is one press, and goes on after a reason was tapped", as
   await page.keyboard.press("?");
   await page.keyboard.press("Space");
   await page.keyboard.press("Escape");
-  await expect(page.getByRole("dialog", { name: "Keys" })).toHaveCount(0);
+  await expect(page.getByRole("dialog", { name: "Keys of this page" })).toHaveCount(0);
   await expect(stepLine(page)).toHaveText(/short base screws, front row: 4/);
 });
 

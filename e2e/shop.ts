@@ -139,6 +139,28 @@ export async function onwardTo(page: Page, words: RegExp): Promise<void> {
   throw new Error(`the bench never came to ${words}`);
 }
 
+/** One of a list that opens. */
+export async function choose(page: Page, list: string, option: string): Promise<void> {
+  await page.getByRole("combobox", { name: list }).click();
+  await page.getByRole("option", { name: option, exact: true }).click();
+}
+
+/** Says who is working, in the bar. */
+export async function workAs(page: Page, name: string): Promise<void> {
+  await page.getByRole("button", { name: /^Who is working/ }).click();
+  await page.getByRole("menuitem", { name }).click();
+  await expect(page.getByRole("button", { name: `Who is working: ${name}` })).toBeVisible();
+}
+
+/** A part of a new ticket: one of the usual ones, or another from the list below them. */
+async function choosePart(page: Page, part: string): Promise<void> {
+  await expect(page.getByText("What is to be replaced?")).toBeVisible();
+  const usual = page.getByRole("checkbox", { name: part, exact: true });
+  if ((await usual.count()) > 0) return usual.first().check();
+  await page.getByLabel("Other parts").fill(part);
+  await page.getByRole("option", { name: part, exact: true }).first().click();
+}
+
 /** Takes a machine in through the interface and opens its bench; gives the ticket's number. */
 export async function takenIn(
   page: Page,
@@ -149,7 +171,7 @@ export async function takenIn(
   await hydrated(page);
   await page.getByLabel("Customer").fill(customer);
   await page.getByLabel("What is wrong").fill("It does not do what it should.");
-  for (const part of parts) await page.getByLabel(part, { exact: true }).first().check();
+  for (const part of parts) await choosePart(page, part);
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
   await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();

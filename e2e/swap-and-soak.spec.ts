@@ -1,4 +1,14 @@
-import { expect, hydrated, onwardTo, openBench, press, stepLine, takenIn, test } from "./shop.ts";
+import {
+  choose,
+  expect,
+  hydrated,
+  onwardTo,
+  openBench,
+  press,
+  stepLine,
+  takenIn,
+  test,
+} from "./shop.ts";
 
 test("scanner and gauge are heard at the swap of a battery", async ({ page, shop, context }) => {
   await openBench(page, shop, "1007");
@@ -49,7 +59,7 @@ test("a soak that is hotter than before points at its causes, and sends the mach
   await page.getByRole("button", { name: "Run before the work" }).click();
   await expect(page.getByText("Under load")).toBeVisible();
   await expect(page.getByText("Under load")).toHaveCount(0, { timeout: 60_000 });
-  await page.getByLabel("The machine on it is").selectOption("too little paste");
+  await choose(page, "The machine on it is", "too little paste");
   await page.getByRole("button", { name: "Run after the work" }).click();
   const verdict = page.getByRole("region", { name: "Verdict" });
   await expect(verdict).toContainText("Hotter than before the work", { timeout: 60_000 });

@@ -71,7 +71,7 @@ async function heatsinkTicket() {
   await page.waitForSelector("html[data-awake]");
   await page.getByLabel("Customer").fill("Lio Marsh");
   await page.getByLabel("What is wrong").fill("Hot and loud.");
-  await page.getByLabel("Heatsink", { exact: true }).first().check();
+  await page.getByRole("checkbox", { name: "Heatsink", exact: true }).check();
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
   await page.getByRole("heading", { name: "Waits for the bench" }).waitFor();

@@ -1,44 +1,80 @@
+import DarkMode from "@mui/icons-material/DarkModeOutlined";
+import LightMode from "@mui/icons-material/LightModeOutlined";
+import HelpOutline from "@mui/icons-material/HelpOutlined";
+import Person from "@mui/icons-material/PersonOutlined";
+import Search from "@mui/icons-material/Search";
 import Box from "@mui/material/Box";
-import { useLayoutEffect, useRef } from "react";
-import { Form, NavLink, useFetcher, useLocation } from "react-router";
-import type { Person } from "../../core/people/index.ts";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import InputAdornment from "@mui/material/InputAdornment";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { Form, Link, NavLink, useFetcher, useLocation } from "react-router";
+import type { Person as PersonFacts } from "../../core/people/index.ts";
+import { keyShown, useCommands } from "../ui/commands.ts";
+import { holdKeys } from "../ui/use-keys.ts";
 import type { Lamp } from "../ui/theme.ts";
-import { useKeys } from "../ui/use-keys.ts";
+import { PLACES } from "./places.ts";
 
-const PLACES = [
-  { to: "/", label: "Counter", end: true },
-  { to: "/bench", label: "Bench", end: false },
-  { to: "/guides", label: "Guides", end: false },
-] as const;
+const askPalette = () => import("./palette.tsx");
+const Palette = lazy(askPalette);
+const PALETTE_MS = 1200;
+const WhoMenu = lazy(() => import("./who-menu.tsx"));
+const KeysDialog = lazy(() => import("./keys-dialog.tsx"));
 
-const field = {
-  font: "inherit",
-  fontSize: 15,
-  color: "var(--ink)",
-  bgcolor: "var(--card)",
-  border: "1px solid var(--line)",
-  borderRadius: "6px",
-  height: 34,
-  px: 1,
-} as const;
+interface Props {
+  people: readonly PersonFacts[];
+  who: PersonFacts;
+  lamp: Lamp;
+}
 
-/** The slim bar on top: places, find box, who is working, the lamp. */
-export function Bar({ people, who, lamp }: { people: readonly Person[]; who: Person; lamp: Lamp }) {
+/** The slim bar on top: places, find box, who is working, the screen's light. */
+export function Bar({ people, who, lamp }: Props) {
+  const light = useFetcher();
+  const [shown, setShown] = useState<"palette" | "keys">();
+  const { key } = useLocation();
+  useEffect(() => {
+    holdKeys(shown !== undefined);
+  }, [shown]);
+  useEffect(() => {
+    // Fetched while nobody waits: what is typed right after its key must not be lost.
+    const timer = setTimeout(() => void askPalette(), PALETTE_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  // What was chosen leads away: the next page begins without it.
+  useEffect(() => setShown(undefined), [key]);
+  const turn = () =>
+    void light.submit(
+      { lamp: lamp === "up" ? "down" : "up" },
+      { method: "post", action: "/settings" },
+    );
+  useCommands({ lamp: turn, keys: () => setShown("keys") });
+  useEffect(() => {
+    // Heard in fields too: it leads away from anywhere.
+    const hear = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "k") return;
+      event.preventDefault();
+      setShown("palette");
+    };
+    window.addEventListener("keydown", hear);
+    return () => window.removeEventListener("keydown", hear);
+  }, []);
+  const words = lamp === "up" ? "Dark screen" : "Light screen";
   return (
     <Box
       component="header"
       sx={{
         display: "flex",
         alignItems: "center",
-        gap: 2.5,
+        gap: { xs: 0.5, md: 2 },
         height: 48,
-        px: 2,
+        px: { xs: 1, md: 2 },
         borderBottom: "1px solid var(--line)",
         bgcolor: "var(--card)",
       }}
     >
       <Mark />
-      <Box component="nav" aria-label="Places" sx={{ display: "flex", gap: 0.5, flex: 1 }}>
+      <Box component="nav" aria-label="Places" sx={{ display: "flex", flex: 1, minWidth: 0 }}>
         {PLACES.map(({ to, label, end }) => (
           <Box
             key={to}
@@ -46,8 +82,9 @@ export function Bar({ people, who, lamp }: { people: readonly Person[]; who: Per
             to={to}
             end={end}
             sx={{
-              px: 1.25,
-              py: 0.75,
+              px: { xs: 0.75, md: 1.25 },
+              py: 1.25,
+              fontSize: { xs: 15, md: 16 },
               color: "var(--ink)",
               textDecoration: "none",
               borderBottom: "3px solid transparent",
@@ -59,20 +96,60 @@ export function Bar({ people, who, lamp }: { people: readonly Person[]; who: Per
         ))}
       </Box>
       <FindBox />
-      <Settings people={people} who={who} lamp={lamp} />
+      <IconButton
+        title={`Find anything (${keyShown("palette")})`}
+        aria-label="Find anything"
+        onClick={() => setShown("palette")}
+        sx={{ display: { md: "none" }, color: "var(--ink)" }}
+      >
+        <Search />
+      </IconButton>
+
+      <Who people={people} who={who} />
+      <IconButton title={words} aria-label={words} onClick={turn} sx={{ color: "var(--ink)" }}>
+        {lamp === "up" ? <DarkMode /> : <LightMode />}
+      </IconButton>
+
+      <IconButton
+        title={`Keys of this page (${keyShown("keys")})`}
+        aria-label="Keys of this page"
+        onClick={() => setShown("keys")}
+        sx={{ display: { xs: "none", sm: "inline-flex" }, color: "var(--ink)" }}
+      >
+        <HelpOutline />
+      </IconButton>
+
+      <Suspense>
+        {shown === "palette" && <Palette onClose={() => setShown(undefined)} />}
+        {shown === "keys" && <KeysDialog onClose={() => setShown(undefined)} />}
+      </Suspense>
     </Box>
   );
 }
 
 function Mark() {
   return (
-    <Box sx={{ display: "flex", alignItems: "center", gap: 1, fontWeight: 700 }}>
+    <Box
+      component={Link}
+      to="/"
+      aria-label="Brisk Bench, to the counter"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: 1,
+        fontWeight: 700,
+        color: "inherit",
+        textDecoration: "none",
+      }}
+    >
       <svg width="34" height="22" viewBox="0 0 34 22" aria-hidden="true">
         <path d="M1 3h6v5h5v9h3" fill="none" stroke="var(--mat)" strokeWidth="2.5" />
         <path d="M14 17.5h6" stroke="var(--copper)" strokeWidth="4" />
         <path d="M19 17h3V8h5V3h6" fill="none" stroke="var(--mat)" strokeWidth="1.5" />
       </svg>
-      Brisk Bench
+      <Box component="span" sx={{ display: { xs: "none", lg: "inline" } }}>
+        Brisk Bench
+      </Box>
     </Box>
   );
 }
@@ -86,49 +163,74 @@ function FindBox() {
     input.current.value = "";
     input.current.blur();
   }, [key]);
-  useKeys({ "/": () => input.current?.select() });
+  useCommands({ find: () => input.current?.select() });
   return (
-    <Form action="/find" role="search">
-      <Box
-        component="input"
-        ref={input}
+    <Box
+      component={Form}
+      action="/find"
+      role="search"
+      sx={{ display: { xs: "none", md: "block" } }}
+    >
+      <OutlinedInput
+        inputRef={input}
         name="q"
+        size="small"
         autoComplete="off"
-        aria-label="Find a ticket or a machine code"
-        placeholder="Find: ticket or code  ( / )"
-        sx={{ ...field, width: 230 }}
+        placeholder="Ticket, machine or part code"
+        startAdornment={
+          <InputAdornment position="start">
+            <Search fontSize="small" />
+          </InputAdornment>
+        }
+        endAdornment={
+          <Box component="kbd" className="key" aria-hidden="true">
+            {keyShown("find")}
+          </Box>
+        }
+        inputProps={{ "aria-label": "Find a ticket, a machine or a part code" }}
+        sx={{ width: 300, height: 36, bgcolor: "var(--card)" }}
       />
-    </Form>
+    </Box>
   );
 }
 
-function Settings({ people, who, lamp }: { people: readonly Person[]; who: Person; lamp: Lamp }) {
+function Who({ people, who }: Pick<Props, "people" | "who">) {
   const person = useFetcher();
-  const light = useFetcher();
-  const to = { method: "post", action: "/settings" } as const;
+  const [anchor, setAnchor] = useState<HTMLElement>();
+  const choose = (id: string) => {
+    setAnchor(undefined);
+    void person.submit({ who: id }, { method: "post", action: "/settings" });
+  };
   return (
     <>
-      <Box
-        component="select"
-        aria-label="Who is working"
-        value={who.id}
-        onChange={(event) => void person.submit({ who: event.target.value }, to)}
-        sx={field}
+      <Button
+        color="inherit"
+        startIcon={<Person />}
+        aria-haspopup="menu"
+        aria-expanded={anchor !== undefined}
+        aria-label={`Who is working: ${who.name}`}
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{
+          whiteSpace: "nowrap",
+          minWidth: 0,
+          "& .MuiButton-startIcon": { mr: { xs: 0, sm: 1 } },
+        }}
       >
-        {people.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </Box>
-      <Box
-        component="button"
-        type="button"
-        onClick={() => void light.submit({ lamp: lamp === "up" ? "down" : "up" }, to)}
-        sx={{ ...field, cursor: "pointer" }}
-      >
-        {lamp === "up" ? "Lamp down" : "Lamp up"}
-      </Box>
+        <Box component="span" sx={{ display: { xs: "none", sm: "inline" } }}>
+          {who.name}
+        </Box>
+      </Button>
+      <Suspense>
+        {anchor && (
+          <WhoMenu
+            people={people}
+            who={who}
+            anchor={anchor}
+            choose={choose}
+            onClose={() => setAnchor(undefined)}
+          />
+        )}
+      </Suspense>
     </>
   );
 }

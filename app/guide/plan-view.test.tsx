@@ -5,6 +5,7 @@ import type { Guide } from "../../core/guide/index.ts";
 import { planJob } from "../../core/plan/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 import { PlanView } from "./plan-view.tsx";
+import { WaysTable } from "./ways-table.tsx";
 
 const guideOf = (id: string): Guide =>
   JSON.parse(
@@ -15,11 +16,16 @@ function shown(id: string, job: Job): string {
   const guide = guideOf(id);
   const plan = planJob(guide, job);
   if (!plan.ok) throw new Error(`${id}: no plan`);
-  return renderToStaticMarkup(<PlanView guide={guide} title="Short way" plan={plan.value} />)
+  return plain(
+    renderToStaticMarkup(<PlanView guide={guide} title="Short way" plan={plan.value} />),
+  );
+}
+
+const plain = (markup: string): string =>
+  markup
     .replace(/<style[^>]*>.*?<\/style>/gs, "")
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
-}
 
 test("a plan says its minutes, steps, gates and bits, and that it is proven", () => {
   const said = shown("marrowby-tern-15", { for: ["fan"] });
@@ -28,11 +34,19 @@ test("a plan says its minutes, steps, gates and bits, and that it is proven", ()
   expect(said).toMatch(/Gate: .*fan plug/);
 });
 
-test("what the short way leaves out of the book is named with its reason; the book leaves nothing out", () => {
-  expect(shown("marrowby-tern-15", { for: ["board"] })).toMatch(
-    /Left out of the book The maker.{1,7}s book/,
-  );
-  expect(shown("marrowby-tern-15", { for: ["board"], mode: "book" })).not.toMatch(/Left out/);
+test("the two ways stand side by side, with what the book does otherwise and why it is left out", () => {
+  const guide = guideOf("marrowby-tern-15");
+  const [short, book] = (["short", "book"] as const).map((mode) => {
+    const plan = planJob(guide, { for: ["board"], mode });
+    if (!plan.ok) throw new Error("no plan");
+    return plan.value;
+  });
+  const said = plain(renderToStaticMarkup(<WaysTable guide={guide} short={short!} book={book} />));
+  expect(said).toMatch(/Short way By the book Minutes [\d.]+ [\d.]+ Steps down \d+ \d+/);
+  expect(said).toMatch(/It takes [\d.]+ minutes more\. Only by the book/);
+  expect(said).toMatch(/The maker.{1,7}s book .* The short way leaves this out\./);
+  const same = plain(renderToStaticMarkup(<WaysTable guide={guide} short={short!} book={short} />));
+  expect(same).not.toMatch(/Only by the book/);
 });
 
 test("a palm rest lists what has to be moved over, less what comes new with it", () => {

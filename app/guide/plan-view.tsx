@@ -67,28 +67,13 @@ export function PlanView({ guide, title, plan }: { guide: Guide; title: string; 
           Of no use here, though new: {wordList(plan.unused.map((id) => partWord(guide, id)))}.
         </Box>
       )}
-      {plan.dropped.length > 0 && (
-        <Steps title="Left out of the book" isOpen>
-          {plan.dropped.map(({ first, then, why }) => (
-            <li key={`${first} ${then}`}>{capital(why)}.</li>
-          ))}
-        </Steps>
-      )}
     </Box>
   );
 }
 
-function Steps({
-  title,
-  isOpen = false,
-  children,
-}: {
-  title: string;
-  isOpen?: boolean;
-  children: ReactNode;
-}) {
+function Steps({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <Box component="details" open={isOpen || title === "Strip-down"} sx={{ my: 0.5 }}>
+    <Box component="details" open={title === "Strip-down"} sx={{ my: 0.5 }}>
       <Box component="summary" sx={{ cursor: "pointer", fontWeight: 700 }}>
         {title}
       </Box>

@@ -1,18 +1,28 @@
+import Alert from "@mui/material/Alert";
+import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
+import { useCallback, useMemo, useState } from "react";
 import { Form, Link } from "react-router";
-import type { Guide } from "../../core/guide/index.ts";
+import { type Guide, mainView } from "../../core/guide/index.ts";
 import type { Job } from "../../core/rules/index.ts";
+import { MachineMap, type MapMarks } from "../signs/map/machine-map.tsx";
 import { PlanView } from "./plan-view.tsx";
 import { usePlans } from "./use-plans.ts";
+import { WaysTable } from "./ways-table.tsx";
 
 export interface OpenTicket {
   readonly number: number;
   readonly customer: string;
 }
 
-/** Choose what is replaced and what comes new with it; both ways stand side by side. */
+type Way = "short" | "book";
+
+/** Choose what is replaced, on the map or by name; what the two ways come to, and one of them step by step. */
 export function TryJob({
   guide,
   job,
@@ -28,14 +38,24 @@ export function TryJob({
   favourite: number | undefined;
 }) {
   const { asked, isSharpening } = usePlans(guide, job);
+  const [way, setWay] = useState<Way>("short");
   const plans = asked.state === "done" ? asked.value : undefined;
+  const short = plans?.short.ok ? plans.short.value : undefined;
+  const book = plans?.book.ok ? plans.book.value : undefined;
+  const shown = way === "book" && book ? book : short;
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "300px 1fr", gap: 3 }}>
-      <Choice guide={guide} job={job} setJob={setJob} />
-      <Box>
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "1fr", md: "minmax(380px, 5fr) 7fr" },
+        gap: 3,
+      }}
+    >
+      <Choosing guide={guide} job={job} setJob={setJob} />
+      <Box sx={{ minWidth: 0 }}>
         {job.for.length === 0 && (
           <Typography sx={{ color: "var(--soft)" }}>
-            Choose a part: the sequence, its minutes and its gates appear here.
+            Choose a part, on the map or by name: its sequence, minutes and gates appear here.
           </Typography>
         )}
         <Typography role="status" sx={{ color: "var(--soft)", minHeight: 24 }}>
@@ -44,20 +64,32 @@ export function TryJob({
             `Planned in ${Math.round(plans.ms)} ms${isSharpening ? "; looking for less work" : ""}`}
           {asked.state === "failed" && "Planning broke off. Change the choice, or reload the page."}
         </Typography>
-        {plans && !plans.short.ok && (
-          <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700 }}>
-            Nothing that may be opened frees these parts.
-          </Typography>
+        {plans && !short && (
+          <Alert severity="error">
+            No sequence frees these parts: something that holds them may not be opened.
+          </Alert>
         )}
-        {plans?.short.ok && (
+        {short && shown && (
           <>
+            <WaysTable guide={guide} short={short} book={book} />
             <Sending guide={guide} job={job} tickets={tickets} favourite={favourite} />
-            <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 3, mt: 2 }}>
-              <PlanView guide={guide} title="Short way" plan={plans.short.value} />
-              {plans.book.ok && (
-                <PlanView guide={guide} title="By the maker's book" plan={plans.book.value} />
-              )}
-            </Box>
+            <ToggleButtonGroup
+              exclusive
+              aria-label="Which way"
+              value={way}
+              onChange={(_, chosen: Way | null) => chosen && setWay(chosen)}
+              sx={{ mt: 2 }}
+            >
+              <ToggleButton value="short">Short way</ToggleButton>
+              <ToggleButton value="book" disabled={!book}>
+                By the maker&rsquo;s book
+              </ToggleButton>
+            </ToggleButtonGroup>
+            <PlanView
+              guide={guide}
+              title={shown === short ? "Short way" : "By the maker's book"}
+              plan={shown}
+            />
           </>
         )}
       </Box>
@@ -65,52 +97,77 @@ export function TryJob({
   );
 }
 
-function Choice({ guide, job, setJob }: { guide: Guide; job: Job; setJob: (job: Job) => void }) {
-  const toggle = (list: readonly string[], id: string): readonly string[] =>
-    list.includes(id) ? list.filter((other) => other !== id) : [...list, id];
-  const fresh = job.new ?? [];
-  const parts = Object.entries(guide.parts).sort(([, a], [, b]) => a.name.localeCompare(b.name));
+function Choosing({ guide, job, setJob }: { guide: Guide; job: Job; setJob: (job: Job) => void }) {
+  const [view, setView] = useState(() => mainView(guide));
+  const fresh = useMemo(() => job.new ?? [], [job]);
+  const parts = useMemo(
+    () =>
+      Object.keys(guide.parts).sort((a, b) =>
+        guide.parts[a]!.name.localeCompare(guide.parts[b]!.name),
+      ),
+    [guide],
+  );
+  const replace = useCallback(
+    (ids: readonly string[]) =>
+      setJob({ ...job, for: ids, new: fresh.filter((id) => !ids.includes(id)) }),
+    [job, fresh, setJob],
+  );
+  const tap = (id: string) => {
+    if (!Object.hasOwn(guide.parts, id)) return;
+    replace(job.for.includes(id) ? job.for.filter((one) => one !== id) : [...job.for, id]);
+  };
+  const marks: MapMarks = {
+    touched: new Set(job.for),
+    out: NOBODY,
+    inTheWay: new Set(fresh),
+    ahead: NOBODY,
+  };
+  const name = (id: string): string => guide.parts[id]!.name;
   return (
-    <Box
-      component="table"
-      sx={{ alignSelf: "start", "& td": { py: 0.25 }, "& th": { textAlign: "left" } }}
-    >
-      <thead>
-        <tr>
-          <th>Replace</th>
-          <th>Comes new</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {parts.map(([id, { name }]) => (
-          <tr key={id}>
-            <td>
-              <input
-                type="checkbox"
-                aria-label={`Replace ${name}`}
-                checked={job.for.includes(id)}
-                onChange={() =>
-                  setJob({ ...job, for: toggle(job.for, id), new: fresh.filter((x) => x !== id) })
-                }
-              />
-            </td>
-            <td>
-              <input
-                type="checkbox"
-                aria-label={`${name} comes new`}
-                disabled={job.for.includes(id)}
-                checked={fresh.includes(id)}
-                onChange={() => setJob({ ...job, new: toggle(fresh, id) })}
-              />
-            </td>
-            <td>{name}</td>
-          </tr>
+    <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
+      <Autocomplete
+        multiple
+        options={parts}
+        getOptionLabel={name}
+        value={[...job.for]}
+        onChange={(_, ids) => replace(ids)}
+        renderInput={(props) => <TextField {...props} label="Replace" />}
+      />
+      <Autocomplete
+        multiple
+        options={parts.filter((id) => !job.for.includes(id))}
+        getOptionLabel={name}
+        value={[...fresh]}
+        onChange={(_, ids) => setJob({ ...job, new: ids })}
+        renderInput={(props) => (
+          <TextField
+            {...props}
+            label="Comes new with it"
+            helperText="Then it need not be moved over."
+          />
+        )}
+      />
+      <ToggleButtonGroup
+        exclusive
+        aria-label="View"
+        value={view}
+        onChange={(_, id: string | null) => id !== null && setView(id)}
+        sx={{ flexWrap: "wrap" }}
+      >
+        {Object.entries(guide.views).map(([id, facts]) => (
+          <ToggleButton key={id} value={id}>
+            {facts.name}
+          </ToggleButton>
         ))}
-      </tbody>
+      </ToggleButtonGroup>
+      <Box sx={{ height: 360, border: "1px solid var(--line)", borderRadius: "6px" }}>
+        <MachineMap guide={guide} view={view} marks={marks} onTap={tap} />
+      </Box>
     </Box>
   );
 }
+
+const NOBODY: ReadonlySet<string> = new Set();
 
 function Sending({
   guide,
@@ -128,7 +185,7 @@ function Sending({
   const known = tickets.filter(({ number }) => number === favourite);
   const order = known.length > 0 ? known : tickets;
   return (
-    <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap" }}>
+    <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap", mt: 2 }}>
       {order.map(({ number, customer }) => (
         <Form key={number} method="post" action={`/tickets/${number}/job`}>
           <input type="hidden" name="for" value={job.for.join(",")} />

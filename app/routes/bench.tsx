@@ -15,15 +15,14 @@ import type { Route } from "./+types/bench";
 
 export const meta: Route.MetaFunction = ({ params, loaderData }) => [
   { title: `Bench ${params.number} · Brisk Bench` },
-  // The guide is asked for with the page, not after it; kept, it is not asked for at all.
-  ...(loaderData
+  // The guide is asked for with a page from the server, not after it; kept, it is not asked for at all.
+  ...(loaderData && import.meta.env.SSR
     ? [
         {
           tagName: "link",
           rel: "preload",
           as: "fetch",
           crossOrigin: "anonymous",
-          "data-guide": "",
           href: guidePath(loaderData.page.guide),
         },
       ]

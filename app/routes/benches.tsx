@@ -1,8 +1,8 @@
-import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { shop } from "../../shop/open.server.ts";
 import { counter } from "../../shop/ticket/index.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
+import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/benches";
 
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Brisk Bench" }];
@@ -13,7 +13,7 @@ export async function loader() {
 
 export default function Benches({ loaderData: { lines, today } }: Route.ComponentProps) {
   return (
-    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
+    <Page title="Bench">
       {lines.length === 0 ? (
         <Typography>
           No machine waits for the bench. A ticket comes here when its customer has said yes and its
@@ -22,6 +22,6 @@ export default function Benches({ loaderData: { lines, today } }: Route.Componen
       ) : (
         <TicketList wait="bench" lines={lines} today={today} />
       )}
-    </Box>
+    </Page>
   );
 }

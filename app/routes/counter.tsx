@@ -1,4 +1,4 @@
-import Box from "@mui/material/Box";
+import Add from "@mui/icons-material/Add";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link, useNavigate } from "react-router";
@@ -6,7 +6,8 @@ import { byWait, WAITS } from "../../core/ticket/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { counter } from "../../shop/ticket/index.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
-import { useKeys } from "../ui/use-keys.ts";
+import { keyShown, useCommands } from "../ui/commands.ts";
+import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/counter";
 
 export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench" }];
@@ -19,24 +20,31 @@ export default function Counter({
   loaderData: { lines, today, handedBack },
 }: Route.ComponentProps) {
   const navigate = useNavigate();
-  useKeys({ n: () => void navigate("/tickets/new") });
+  useCommands({ "take-in": () => void navigate("/tickets/new") });
   const lists = byWait(lines);
   return (
-    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 2 }}>
-        <Typography variant="h1" sx={{ flex: 1 }}>
-          Counter
-        </Typography>
-        <Link to="/tickets" style={{ color: "inherit" }}>
-          All tickets
-        </Link>
-        <Button component={Link} to="/tickets/new" variant="contained" size="large">
-          Take a machine in{" "}
-          <Box component="kbd" sx={{ ml: 1, fontSize: 13, opacity: 0.8 }}>
-            N
-          </Box>
-        </Button>
-      </Box>
+    <Page
+      title="Counter"
+      actions={
+        <>
+          <Button component={Link} to="/tickets" variant="outlined" size="large">
+            All tickets
+          </Button>
+          <Button
+            component={Link}
+            to="/tickets/new"
+            variant="contained"
+            size="large"
+            startIcon={<Add />}
+          >
+            Take a machine in
+            <kbd className="key" style={{ marginLeft: 10 }} aria-hidden="true">
+              {keyShown("take-in")}
+            </kbd>
+          </Button>
+        </>
+      }
+    >
       {lines.length === 0 && (
         <Typography>
           {handedBack === 0
@@ -59,6 +67,6 @@ export default function Counter({
           .
         </Typography>
       )}
-    </Box>
+    </Page>
   );
 }

@@ -1,14 +1,19 @@
 import { unreachable } from "../../core/base/result.ts";
 import type { Job } from "../../core/rules/index.ts";
-import Box from "@mui/material/Box";
+import Download from "@mui/icons-material/DownloadOutlined";
 import Button from "@mui/material/Button";
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useRouteLoaderData, useSearchParams } from "react-router";
 import { guidePage } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
-import { JointTable, LayerMap, PartTable } from "../guide/facts.tsx";
+import { JointTable, PartTable } from "../guide/fact-tables.tsx";
+import { LayerMap } from "../guide/layer-map.tsx";
+import { Choice } from "../ui/choice.tsx";
+import { Page } from "../ui/page.tsx";
 import { CheckView } from "../guide/check-view.tsx";
 import { TryJob } from "../guide/try-job.tsx";
 import { Versions } from "../guide/versions.tsx";
@@ -37,66 +42,64 @@ export async function loader({ params, request }: Route.LoaderArgs) {
 }
 
 const PAGES = ["Try a job", "Map", "Parts", "Joints", "Check", "Versions"] as const;
-
-const CHOICE = {
-  font: "inherit",
-  minHeight: 34,
-  padding: "0 8px",
-  color: "var(--ink)",
-  background: "var(--card)",
-  border: "1px solid var(--line)",
-  borderRadius: 6,
-} as const;
+type PageName = (typeof PAGES)[number];
 
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
   const { guide, whole, codes, code, tickets, versions } = loaderData;
   const root = useRouteLoaderData<typeof rootLoader>("root");
   const [search, setSearch] = useSearchParams();
+  const asked = search.get("for") ?? "";
   const split = (name: string): string[] => (search.get(name) ?? "").split(",").filter(Boolean);
   const [job, setJob] = useState<Job>({ for: split("for"), new: split("new") });
-  const [page, setPage] = useState<(typeof PAGES)[number]>("Try a job");
+  const [page, setPage] = useState<PageName>("Try a job");
   const [chosen, setChosen] = useState<string>();
+  const [before, setBefore] = useState(asked);
+  // A part that was chosen in the list of parts is a job to be tried.
+  if (before !== asked) {
+    setBefore(asked);
+    setJob({ for: split("for"), new: split("new") });
+    setPage("Try a job");
+  }
   return (
-    <Box component="main" sx={{ maxWidth: 1220, mx: "auto", px: 3, py: 2 }}>
-      <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
-        <Typography variant="h1" sx={{ flex: 1 }}>
-          {guide.maker} {guide.model}
-        </Typography>
-        {codes.length > 1 && (
-          <select
-            aria-label="Underside code"
-            value={code}
-            onChange={(event) => setSearch({ code: event.target.value })}
-            style={CHOICE}
+    <Page
+      title={`${guide.maker} ${guide.model}`}
+      actions={
+        <>
+          {codes.length > 1 && (
+            <Choice
+              label="Underside code"
+              value={code}
+              options={codes.map((known) => ({ value: known, label: known }))}
+              choose={(known) => setSearch({ code: known })}
+            />
+          )}
+          <Button href={`/guides/${guide.id}/file`} variant="outlined" startIcon={<Download />}>
+            Guide file
+          </Button>
+          <Button
+            href={`/guides/${guide.id}/file?as=dot`}
+            variant="outlined"
+            startIcon={<Download />}
           >
-            {codes.map((known) => (
-              <option key={known}>{known}</option>
-            ))}
-          </select>
-        )}
-        <Button href={`/guides/${guide.id}/file`} variant="outlined" size="small">
-          Guide file
-        </Button>
-        <Button href={`/guides/${guide.id}/file?as=dot`} variant="outlined" size="small">
-          Graph (DOT)
-        </Button>
-      </Box>
+            Graph
+          </Button>
+        </>
+      }
+    >
       <Typography sx={{ color: "var(--soft)", mb: 1 }}>
         {guide.recognise} {guide.note}
       </Typography>
-      <Box role="tablist" sx={{ display: "flex", gap: 1, mb: 2 }}>
+      <Tabs
+        value={page}
+        onChange={(_, name: PageName) => setPage(name)}
+        variant="scrollable"
+        aria-label="Of this guide"
+        sx={{ mb: 2, borderBottom: "1px solid var(--line)" }}
+      >
         {PAGES.map((name) => (
-          <Button
-            key={name}
-            role="tab"
-            aria-selected={page === name}
-            variant={page === name ? "contained" : "outlined"}
-            onClick={() => setPage(name)}
-          >
-            {name}
-          </Button>
+          <Tab key={name} value={name} label={name} />
         ))}
-      </Box>
+      </Tabs>
       {page === "Try a job" && (
         <TryJob
           guide={guide}
@@ -113,6 +116,6 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
       {page === "Versions" && (
         <Versions guideId={guide.id} versions={versions} people={root?.people ?? []} />
       )}
-    </Box>
+    </Page>
   );
 }

@@ -1,9 +1,9 @@
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import Typography from "@mui/material/Typography";
-import { useState } from "react";
-import { data, Form, Link } from "react-router";
+import { useMemo } from "react";
+import { data, Form } from "react-router";
 import { parseJson } from "../../core/base/parse-json.ts";
 import type { About, Finding } from "../../core/guide/index.ts";
 import { guideList, storeGuide } from "../../shop/guide/index.server.ts";
@@ -11,6 +11,9 @@ import { shop } from "../../shop/open.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { Findings } from "../guide/findings.tsx";
 import { Stored } from "../guide/stored.tsx";
+import { FilePick } from "../ui/file-pick.tsx";
+import { Grid } from "../ui/grid.tsx";
+import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/guides";
 
 export const meta: Route.MetaFunction = () => [{ title: "Guides · Brisk Bench" }];
@@ -42,85 +45,79 @@ export async function action({ request }: Route.ActionArgs) {
   return data({ findings: [], name: file.name, stored: stored.value });
 }
 
-const plain = (text: string): string => text.replace(/\s+/g, "").toUpperCase();
-
 export default function Guides({
   loaderData: { lines, broken },
   actionData,
 }: Route.ComponentProps) {
-  const [query, setQuery] = useState("");
-  const wanted = plain(query);
-  const found = lines.filter(({ name, codes, partCodes }) =>
-    [name, ...codes, ...partCodes].some((text) => plain(text).includes(wanted)),
+  const rows = useMemo(
+    () =>
+      lines.map(({ guideId, name, codes, recognise, parts, joints, partCodes }) => ({
+        id: `${guideId} ${codes[0]!}`,
+        guideId,
+        name,
+        codes: codes.join(", "),
+        recognise,
+        parts,
+        joints,
+        partCodes: partCodes.join(", "),
+      })),
+    [lines],
   );
   return (
-    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
-      <Box sx={{ display: "flex", gap: 2, alignItems: "center", mb: 2 }}>
-        <Typography variant="h1" sx={{ flex: 1 }}>
-          Guides
-        </Typography>
-        <Form method="post" encType="multipart/form-data">
-          <input type="file" name="file" accept=".json,application/json" aria-label="Guide file" />{" "}
-          <TextField
-            name="why"
-            size="small"
-            label="Why it changed"
-            slotProps={{ htmlInput: { maxLength: MOST_WHY } }}
-            sx={{ width: 260, mr: 1 }}
-          />
-          <Button type="submit" variant="outlined">
-            Take a guide file in
-          </Button>
-        </Form>
-      </Box>
+    <Page title="Guides" actions={<TakeFileIn />}>
       {actionData && actionData.findings.length > 0 && (
-        <Box
-          role="alert"
-          sx={{ border: "2px solid var(--stop)", borderRadius: "6px", p: 2, mb: 2 }}
-        >
+        <Alert severity="error" sx={{ mb: 2 }}>
           <b>Nothing was stored.</b> {actionData.name}
           <Findings findings={actionData.findings} />
-        </Box>
+        </Alert>
       )}
       {actionData?.stored && <Stored name={actionData.name} stored={actionData.stored} />}
       {broken.map(({ guideId, path }) => (
-        <Typography key={guideId} role="alert" sx={{ color: "var(--stop)", mb: 1 }}>
+        <Alert key={guideId} severity="error" sx={{ mb: 1 }}>
           The guide {guideId} cannot be read (at {path === "" ? "the whole" : path}). Take a mended
           file in.
-        </Typography>
+        </Alert>
       ))}
-      <TextField
-        size="small"
-        label="Code on the underside, name, or part code"
-        value={query}
-        onChange={(event) => setQuery(event.target.value)}
-        sx={{ width: 420, mb: 1 }}
+      <Grid
+        name="Guides"
+        rows={rows}
+        search="Code on the underside, name, or part code"
+        hidden={["partCodes"]}
+        empty="No guide answers to this. Take a guide file in, or search for fewer letters."
+        to={({ guideId, codes }) =>
+          `/guides/${guideId}?code=${encodeURIComponent(codes.split(", ")[0]!)}`
+        }
+        columns={[
+          { field: "name", headerName: "Machine", width: 230 },
+          { field: "codes", headerName: "Codes underneath", width: 210, cellClassName: "mono" },
+          { field: "recognise", headerName: "How to know it", flex: 1, minWidth: 260 },
+          { field: "parts", headerName: "Parts", width: 80, type: "number" },
+          { field: "joints", headerName: "Joints", width: 80, type: "number" },
+          { field: "partCodes", headerName: "Part codes", width: 220, cellClassName: "mono" },
+        ]}
       />
-      {found.length === 0 && <Typography>No guide answers to “{query}”.</Typography>}
-      {found.map(({ guideId, name, codes, recognise, parts, joints }) => (
-        <Box
-          key={`${guideId} ${codes[0]}`}
-          component={Link}
-          to={`/guides/${guideId}?code=${encodeURIComponent(codes[0]!)}`}
-          sx={{
-            display: "grid",
-            gridTemplateColumns: "210px 220px 1fr 150px",
-            gap: 2,
-            py: 1,
-            color: "var(--ink)",
-            textDecoration: "none",
-            borderTop: "1px solid var(--line)",
-            "&:hover": { bgcolor: "var(--card)" },
-          }}
-        >
-          <b>{name}</b>
-          <span className="mono">{codes.join(", ")}</span>
-          <span style={{ color: "var(--soft)" }}>{recognise}</span>
-          <span>
-            {parts} parts, {joints} joints
-          </span>
-        </Box>
-      ))}
+    </Page>
+  );
+}
+
+function TakeFileIn() {
+  return (
+    <Box
+      component={Form}
+      method="post"
+      encType="multipart/form-data"
+      sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "center" }}
+    >
+      <FilePick name="file" label="Guide file" accept=".json,application/json" />
+      <TextField
+        name="why"
+        label="Why it changed"
+        slotProps={{ htmlInput: { maxLength: MOST_WHY } }}
+        sx={{ width: 240 }}
+      />
+      <Button type="submit" variant="contained">
+        Take a guide file in
+      </Button>
     </Box>
   );
 }

@@ -1,5 +1,3 @@
-import Box from "@mui/material/Box";
-import Typography from "@mui/material/Typography";
 import { data, Link, useRouteLoaderData } from "react-router";
 import { reader, readJson } from "../../core/base/ajv.ts";
 import { clientId } from "../../core/bench/index.ts";
@@ -10,6 +8,7 @@ import { keepSoak, soakPage } from "../../shop/soak/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { SoakScreen } from "../soak/soak-screen.tsx";
+import { Page } from "../ui/page.tsx";
 import { foundOr404, ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/soak";
@@ -78,15 +77,18 @@ const bad = (error: string, status: number) => data({ error }, { status });
 export default function Soak({ loaderData: { ticket, hasFan, runs } }: Route.ComponentProps) {
   const root = useRouteLoaderData<typeof rootLoader>("root");
   return (
-    <Box component="main" sx={{ maxWidth: 1220, mx: "auto", px: 3, py: 2 }}>
-      <Typography variant="h1" sx={{ mb: 2 }}>
-        Soak:{" "}
-        <Link to={`/tickets/${ticket.number}`} style={{ color: "inherit" }}>
-          <span className="mono">{ticket.number}</span> {ticket.customer.name}
-        </Link>
-        , {ticket.machine}
-      </Typography>
+    <Page
+      title={
+        <>
+          Soak:{" "}
+          <Link to={`/tickets/${ticket.number}`} style={{ color: "inherit" }}>
+            <span className="mono">{ticket.number}</span> {ticket.customer.name}
+          </Link>
+          , {ticket.machine}
+        </>
+      }
+    >
       <SoakScreen runs={runs} hasFan={hasFan} lamp={root?.lamp ?? "up"} />
-    </Box>
+    </Page>
   );
 }

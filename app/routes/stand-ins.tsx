@@ -2,9 +2,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useRef, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { simulatedCaliper, simulatedGauge, simulatedScanner } from "../../core/devices/index.ts";
 import { sendLine } from "../devices/lines.ts";
+import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/stand-ins";
 
 export const meta: Route.MetaFunction = () => [{ title: "Stand-ins · Brisk Bench" }];
@@ -29,15 +30,13 @@ export default function StandIns() {
     setSaid(`scanner: ${line.trim()}`);
   };
   return (
-    <Box component="main" sx={{ maxWidth: 900, mx: "auto", px: 3, py: 2, display: "grid", gap: 3 }}>
-      <Typography variant="h1">Stand-ins</Typography>
-      <Typography sx={{ color: "var(--soft)" }}>
+    <Page title="Stand-ins for devices">
+      <Typography sx={{ color: "var(--soft)", mb: 2 }}>
         Keep this page in a second window beside the bench. What it sends, the bench hears as it
         would hear the device.
       </Typography>
-      <Box component="section" sx={{ display: "flex", gap: 2, alignItems: "center" }}>
+      <Device name="Caliper">
         <TextField
-          size="small"
           label="True length, mm"
           value={mm}
           onChange={(event) => setMm(event.target.value)}
@@ -46,10 +45,9 @@ export default function StandIns() {
           Send the caliper’s reading
         </Button>
         <span>± {TOLERANCE} mm</span>
-      </Box>
-      <Box component="section" sx={{ display: "flex", gap: 2, alignItems: "center" }}>
+      </Device>
+      <Device name="Scanner">
         <TextField
-          size="small"
           label="Code on the part"
           value={code}
           onChange={(event) => setCode(event.target.value)}
@@ -57,12 +55,12 @@ export default function StandIns() {
         <Button variant="contained" onClick={scan}>
           Scan it
         </Button>
-      </Box>
+      </Device>
       <Gauge said={setSaid} />
       <Typography role="status" className="mono">
         {said === "" ? "" : `Sent: ${said}`}
       </Typography>
-    </Box>
+    </Page>
   );
 }
 
@@ -76,16 +74,14 @@ function Gauge({ said }: { said: (line: string) => void }) {
     said(`gauge: ${line.trim()}`);
   };
   return (
-    <Box component="section" sx={{ display: "flex", gap: 2, alignItems: "center" }}>
+    <Device name="Battery gauge">
       <TextField
-        size="small"
         type="number"
         label="Design, Wh"
         value={design}
         onChange={(event) => setDesign(Number(event.target.value))}
       />
       <TextField
-        size="small"
         type="number"
         label="Cycles"
         value={cycles}
@@ -94,6 +90,18 @@ function Gauge({ said }: { said: (line: string) => void }) {
       <Button variant="contained" onClick={send}>
         Send the gauge’s reading
       </Button>
+    </Device>
+  );
+}
+
+/** One device, with what it sends. */
+function Device({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Box component="section" aria-label={name} sx={{ borderTop: "1px solid var(--line)", py: 2 }}>
+      <Typography variant="h2" sx={{ mb: 1.5 }}>
+        {name}
+      </Typography>
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2, alignItems: "center" }}>{children}</Box>
     </Box>
   );
 }

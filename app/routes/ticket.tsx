@@ -1,6 +1,7 @@
+import Print from "@mui/icons-material/PrintOutlined";
 import Box from "@mui/material/Box";
-import Typography from "@mui/material/Typography";
-import { data, useRouteLoaderData } from "react-router";
+import Button from "@mui/material/Button";
+import { data, Link, useRouteLoaderData } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { decideErrorWords } from "../../core/words/index.ts";
 import { reopen } from "../../shop/bench/index.server.ts";
@@ -9,6 +10,7 @@ import { decide, ticketPage } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { BACK_TO_BENCH, Decisions } from "../ticket/decisions.tsx";
+import { Stages } from "../ticket/stages.tsx";
 import { ticketView } from "../ticket/ticket-view.ts";
 import {
   JobSection,
@@ -17,6 +19,7 @@ import {
   TakeInSection,
   TroubleSection,
 } from "../ticket/ticket-sections.tsx";
+import { Page } from "../ui/page.tsx";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/ticket";
@@ -71,12 +74,33 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
   const { ticket, line, today, transitions, soak, soaks, work } = loaderData;
   const people = root?.people ?? [];
   return (
-    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
-      <Typography variant="h1" sx={{ mb: 1.5 }}>
-        <span className="mono">{ticket.number}</span> {ticket.customer.name}: {ticket.machine}
-      </Typography>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 330px", gap: 4, alignItems: "start" }}>
-        <Box>
+    <Page
+      title={
+        <>
+          <span className="mono">{ticket.number}</span> {ticket.customer.name}: {ticket.machine}
+        </>
+      }
+      actions={
+        <Button
+          component={Link}
+          to={`/tickets/${ticket.number}/sheet`}
+          variant="outlined"
+          startIcon={<Print />}
+        >
+          Sheets and labels
+        </Button>
+      }
+    >
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "1fr", md: "190px minmax(0, 1fr) 330px" },
+          gap: { xs: 2, md: 4 },
+          alignItems: "start",
+        }}
+      >
+        <Stages waits={ticket.waits} phase={work.ok ? work.value.phase : undefined} />
+        <Box sx={{ order: { xs: 3, md: 0 } }}>
           <TakeInSection ticket={ticket} isDone={ticket.waits !== "customer"} />
           {work.ok ? (
             <>
@@ -107,6 +131,6 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           message={actionData?.message}
         />
       </Box>
-    </Box>
+    </Page>
   );
 }

@@ -1,80 +1,138 @@
-import Box from "@mui/material/Box";
+import Add from "@mui/icons-material/Add";
 import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import InputAdornment from "@mui/material/InputAdornment";
+import Search from "@mui/icons-material/Search";
 import TextField from "@mui/material/TextField";
-import Typography from "@mui/material/Typography";
-import { Form, Link } from "react-router";
+import { useMemo } from "react";
+import { Form, Link, useNavigation, useSearchParams } from "react-router";
+import { WAIT_WORDS } from "../../core/words/index.ts";
 import { shop } from "../../shop/open.server.ts";
-import { allTickets } from "../../shop/ticket/index.server.ts";
-import { TicketRows } from "../counter/ticket-list.tsx";
+import { allTickets, TICKET_ORDERS } from "../../shop/ticket/index.server.ts";
+import { DiveGlyph } from "../signs/dive-line.tsx";
+import { dayWords, promiseWords } from "../ui/days.ts";
+import { Grid } from "../ui/grid.tsx";
+import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/tickets";
 
 export const meta: Route.MetaFunction = () => [{ title: "All tickets · Brisk Bench" }];
 
+const SIZE = 50;
+const MOST_SIZE = 100;
+
 export async function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
-  const page = Math.max(1, Math.floor(Number(searchParams.get("page"))) || 1);
-  const query = (searchParams.get("q") ?? "").trim().slice(0, 100);
-  return allTickets(await shop(), query, page);
+  const whole = (name: string, otherwise: number): number =>
+    Math.max(1, Math.floor(Number(searchParams.get(name))) || otherwise);
+  return allTickets(await shop(), {
+    query: (searchParams.get("q") ?? "").trim().slice(0, 100),
+    page: whole("page", 1),
+    size: Math.min(MOST_SIZE, whole("size", SIZE)),
+    by: TICKET_ORDERS.find((order) => order === searchParams.get("by")),
+    isUp: searchParams.get("up") === "yes",
+  });
 }
 
+/** Every ticket the shop ever had, looked through and searched. */
 export default function AllTickets({ loaderData }: Route.ComponentProps) {
-  const { lines, today, query, page, pages, tickets } = loaderData;
-  return (
-    <Box component="main" sx={{ maxWidth: 1180, mx: "auto", px: 3, py: 2 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 2 }}>
-        <Typography variant="h1" sx={{ flex: 1 }}>
-          All tickets{" "}
-          <Box component="span" sx={{ color: "var(--soft)", fontWeight: 400 }}>
-            {tickets.toLocaleString("en")}
-          </Box>
-        </Typography>
-        <Form role="search" style={{ display: "flex", gap: 8 }}>
-          <TextField
-            key={query}
-            name="q"
-            size="small"
-            label="Number, customer, phone, serial, machine or part"
-            defaultValue={query}
-            sx={{ width: 400 }}
-          />
-          <Button type="submit" variant="outlined">
-            Search
-          </Button>
-        </Form>
-      </Box>
-      {lines.length === 0 && (
-        <Typography>
-          {query === ""
-            ? "No tickets yet. The first machine that comes in starts one."
-            : `No ticket has “${query}” in it.`}
-        </Typography>
-      )}
-      <TicketRows lines={lines} today={today} showsWait />
-      {pages > 1 && <Pages query={query} page={page} pages={pages} />}
-    </Box>
+  const { lines, today, query, tickets } = loaderData;
+  const [, setSearch] = useSearchParams();
+  const { state } = useNavigation();
+  const rows = useMemo(
+    () =>
+      lines.map(({ number, customer, machine, work, fault, waits, promised, dive }) => ({
+        id: number,
+        number,
+        customer,
+        machine,
+        fault,
+        work,
+        waits: WAIT_WORDS[waits].head,
+        promised:
+          waits === "nothing"
+            ? dayWords(promised)
+            : `${dayWords(promised)}, ${promiseWords(today, promised)}`,
+        dive,
+      })),
+    [lines, today],
   );
-}
-
-function Pages({ query, page, pages }: { query: string; page: number; pages: number }) {
-  const to = (at: number): string => {
-    const search = new URLSearchParams({ ...(query === "" ? {} : { q: query }), page: `${at}` });
-    return `?${search.toString()}`;
-  };
+  const change = (change: Readonly<Record<string, string>>) =>
+    setSearch((before) => new URLSearchParams({ ...Object.fromEntries(before), ...change }));
   return (
-    <Box
-      component="nav"
-      aria-label="Pages"
-      sx={{ display: "flex", gap: 2, alignItems: "center", mt: 2 }}
+    <Page
+      title={
+        <>
+          All tickets{" "}
+          <span style={{ color: "var(--soft)", fontWeight: 400 }}>
+            {tickets.toLocaleString("en")}
+          </span>
+        </>
+      }
+      actions={
+        <>
+          <Form role="search">
+            <TextField
+              key={query.query}
+              name="q"
+              label="Number, customer, phone, serial, machine, fault or part"
+              defaultValue={query.query}
+              sx={{ width: { xs: 300, sm: 480 } }}
+              slotProps={{
+                input: {
+                  endAdornment: (
+                    <InputAdornment position="end">
+                      <IconButton type="submit" aria-label="Search" edge="end">
+                        <Search />
+                      </IconButton>
+                    </InputAdornment>
+                  ),
+                },
+              }}
+            />
+          </Form>
+          <Button component={Link} to="/tickets/new" variant="contained" startIcon={<Add />}>
+            Take a machine in
+          </Button>
+        </>
+      }
     >
-      <Button component={Link} to={to(page - 1)} disabled={page <= 1} variant="outlined">
-        Newer
-      </Button>
-      <span>
-        Page {page} of {pages.toLocaleString("en")}
-      </span>
-      <Button component={Link} to={to(page + 1)} disabled={page >= pages} variant="outlined">
-        Older
-      </Button>
-    </Box>
+      <Grid
+        name="All tickets"
+        rows={rows}
+        to={({ number }) => `/tickets/${number}`}
+        empty={
+          query.query === ""
+            ? "No tickets yet. The first machine that comes in starts one."
+            : `No ticket has “${query.query}” in it.`
+        }
+        served={{
+          rows: tickets,
+          page: query.page - 1,
+          size: query.size,
+          sort: query.by ? [{ field: query.by, sort: query.isUp ? "asc" : "desc" }] : [],
+          turn: ({ page, pageSize }) => change({ page: `${page + 1}`, size: `${pageSize}` }),
+          order: ([first]) =>
+            change({ by: first?.field ?? "number", up: first?.sort === "asc" ? "yes" : "no" }),
+          isBusy: state !== "idle",
+        }}
+        columns={[
+          { field: "number", headerName: "Ticket", width: 72, cellClassName: "mono" },
+          { field: "customer", headerName: "Customer", width: 150 },
+          { field: "machine", headerName: "Machine", width: 160 },
+          { field: "fault", headerName: "Fault", flex: 1, minWidth: 160, sortable: false },
+          { field: "work", headerName: "Work", width: 150 },
+          {
+            field: "dive",
+            headerName: "How deep",
+            width: 138,
+            sortable: false,
+            disableExport: true,
+            renderCell: ({ row }) => row.dive !== undefined && <DiveGlyph dive={row.dive} />,
+          },
+          { field: "waits", headerName: "Waits for", width: 150 },
+          { field: "promised", headerName: "Promised", width: 170 },
+        ]}
+      />
+    </Page>
   );
 }

@@ -1,18 +1,6 @@
 import type { ReactNode } from "react";
 import type { ConnectorType } from "../../core/guide/index.ts";
-
-const NAMES: Readonly<Record<ConnectorType, string>> = {
-  "zif-flip": "flip-lock ribbon",
-  "zif-slide": "slide-lock ribbon",
-  "board-press": "press-on board plug",
-  "wire-plug": "wire plug",
-  "coax-snap": "coax snap",
-  "coax-bar": "coax bar",
-  "latch-slide": "latch and slide",
-  "edge-slot": "edge slot",
-  sata: "drive plug",
-};
-export const connectorName = (type: ConnectorType): string => NAMES[type];
+import { CONNECTOR_WORDS } from "../../core/words/index.ts";
 
 /** Side views over the board line at y = 34; [shut, open]. The open one shows the way of the pull. */
 const DRAWINGS: Readonly<Record<ConnectorType, readonly [ReactNode, ReactNode]>> = {
@@ -131,7 +119,7 @@ export function ConnectorSign({
       height={width / 2}
       viewBox="0 0 84 42"
       role="img"
-      aria-label={`${connectorName(type)}, ${open ? "open" : "shut"}`}
+      aria-label={`${CONNECTOR_WORDS[type]}, ${open ? "open" : "shut"}`}
     >
       <defs>
         <marker id="pull" viewBox="0 0 8 8" refX="5" refY="4" markerWidth="3.6" orient="auto">

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import type { GuideJoint, JointKind } from "../../core/guide/index.ts";
+import { JOINT_KIND_WORDS } from "../../core/words/index.ts";
 import { ConnectorSign } from "./connector-sign.tsx";
 import { ScrewToken } from "./screw-token.tsx";
 
@@ -24,7 +25,13 @@ export function JointSign({ joint, width = 84 }: { joint: GuideJoint; width?: nu
     return <ConnectorSign type={joint.type} open={false} width={width} />;
   }
   return (
-    <svg width={width} height={width / 2} viewBox="0 0 84 42" role="img" aria-label={joint.kind}>
+    <svg
+      width={width}
+      height={width / 2}
+      viewBox="0 0 84 42"
+      role="img"
+      aria-label={JOINT_KIND_WORDS[joint.kind]}
+    >
       <path d="M2 35h80" stroke="var(--mat)" strokeWidth="2.4" />
       <g fill="none" stroke="var(--ink)" strokeWidth="1.8" strokeLinejoin="round">
         {OTHERS[joint.kind]}

@@ -4,7 +4,8 @@ import { diveFromPlan } from "../../core/bench/index.ts";
 import { CONNECTOR_TYPES } from "../../core/guide/index.ts";
 import { planJob } from "../../core/plan/index.ts";
 import { smallGuide } from "../../testing/builders.ts";
-import { ConnectorSign, connectorName } from "./connector-sign.tsx";
+import { CONNECTOR_WORDS, JOINT_KIND_WORDS } from "../../core/words/index.ts";
+import { ConnectorSign } from "./connector-sign.tsx";
 import { DiveGlyph, DiveLine } from "./dive-line.tsx";
 import { JointSign } from "./joint-sign.tsx";
 import { copperOf, ScrewToken } from "./screw-token.tsx";
@@ -54,8 +55,8 @@ describe("the connector sign", () => {
     (type) => {
       const shut = renderToStaticMarkup(<ConnectorSign type={type} open={false} />);
       const open = renderToStaticMarkup(<ConnectorSign type={type} open />);
-      expect(shut).toContain(`${connectorName(type)}, shut`);
-      expect(open).toContain(`${connectorName(type)}, open`);
+      expect(shut).toContain(`${CONNECTOR_WORDS[type]}, shut`);
+      expect(open).toContain(`${CONNECTOR_WORDS[type]}, open`);
       expect(open).toContain('marker-end="url(#pull)"');
       expect(shut).not.toContain('marker-end="url(#pull)"');
     },
@@ -84,7 +85,7 @@ test("every kind of joint has a sign", () => {
     "weld",
   ] as const) {
     const markup = renderToStaticMarkup(<JointSign joint={{ kind, joins: ["a", "b"] }} />);
-    expect(markup).toContain(`aria-label="${kind}"`);
+    expect(markup).toContain(`aria-label="${JOINT_KIND_WORDS[kind]}"`);
   }
   expect(renderToStaticMarkup(<JointSign joint={joints["fan-screws"]!} />)).toContain(
     "millimetres",

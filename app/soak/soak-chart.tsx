@@ -13,7 +13,16 @@ export interface Curve {
 }
 
 /** Rise over the room for each watt, over the minutes under load: before dashed, after solid. */
-export function SoakChart({ curves, lamp }: { curves: readonly Curve[]; lamp: Lamp }) {
+export function SoakChart({
+  curves,
+  minutes,
+  lamp,
+}: {
+  curves: readonly Curve[];
+  /** How long the run is to be: the axis is there before the first reading. */
+  minutes: number;
+  lamp: Lamp;
+}) {
   const inks = INKS[lamp];
   const colors = [inks.soft, inks.copper];
   return (
@@ -39,6 +48,8 @@ export function SoakChart({ curves, lamp }: { curves: readonly Curve[]; lamp: La
         scales: {
           x: {
             type: "linear",
+            min: 0,
+            suggestedMax: minutes,
             title: { display: true, text: "minutes under load" },
             ticks: { color: inks.ink, maxTicksLimit: 8 },
             grid: { color: inks.line },
@@ -46,6 +57,7 @@ export function SoakChart({ curves, lamp }: { curves: readonly Curve[]; lamp: La
           y: {
             title: { display: true, text: "°C over the room, per watt" },
             beginAtZero: true,
+            suggestedMax: 2,
             ticks: { color: inks.ink },
             grid: { color: inks.line },
           },

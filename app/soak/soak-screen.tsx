@@ -1,5 +1,9 @@
+import PlayArrow from "@mui/icons-material/PlayArrow";
+import Stop from "@mui/icons-material/Stop";
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
@@ -12,6 +16,7 @@ import {
   soakVerdict,
 } from "../../core/soak/index.ts";
 import { PROBE_STATES, standInProbe } from "../devices/probe.ts";
+import { Choice } from "../ui/choice.tsx";
 import type { Lamp } from "../ui/theme.ts";
 import { SoakChart, type Curve } from "./soak-chart.tsx";
 import { SoakTable, Verdict } from "./soak-verdict.tsx";
@@ -31,27 +36,6 @@ const LENGTHS = [
   { seconds: 20 * 3600, name: "20 h: crashes now and then" },
 ] as const;
 const READINGS = 121;
-
-function CountInput({
-  label,
-  value,
-  set,
-}: {
-  label: string;
-  value: string;
-  set: (value: string) => void;
-}) {
-  return (
-    <input
-      aria-label={label}
-      type="number"
-      min={1}
-      value={value}
-      onChange={(event) => set(event.target.value)}
-      style={{ width: 70 }}
-    />
-  );
-}
 
 /** The soak: load on, readings in, before and after beside each other, and what it means. */
 export function SoakScreen({
@@ -86,99 +70,86 @@ export function SoakScreen({
     { name: "before the work", readings: last("before") },
     { name: "after the work", readings: last("after") },
   ].filter(({ readings }) => readings.length > 0);
+  const now = live.readings.at(-1);
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 380px", gap: 3 }}>
-      <Box>
-        <Box sx={{ height: 430 }}>
-          {curves.length > 0 ? (
-            <SoakChart curves={curves} lamp={lamp} />
-          ) : (
-            <Typography sx={{ color: "var(--soft)", pt: 4 }}>
-              No run yet. Put the machine on the probe, and begin.
-            </Typography>
-          )}
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "1fr", md: "minmax(0, 1fr) 360px" },
+        gap: 3,
+      }}
+    >
+      <Box sx={{ minWidth: 0 }}>
+        <Box sx={{ height: { xs: 320, md: "calc(100vh - 320px)" }, minHeight: 300 }}>
+          <SoakChart curves={curves} minutes={length / 60} lamp={lamp} />
         </Box>
         <SoakTable before={before} after={after} />
       </Box>
       <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
-        <Box sx={{ display: "flex", gap: 1 }}>
-          {(["before", "after"] as const).map((round) => (
-            <Button
-              key={round}
-              variant={round === "after" ? "contained" : "outlined"}
-              size="large"
-              disabled={live.round !== undefined}
-              onClick={() => live.begin(round, state, length)}
-            >
-              Run {round} the work
-            </Button>
-          ))}
-        </Box>
-        <Typography role="status" sx={{ minHeight: 28, fontSize: 18 }}>
-          {live.round
-            ? `Under load: ${Math.round((live.readings.at(-1)?.t ?? 0) / 60)} of ${length / 60} min, ${live.readings.at(-1)?.celsius.toFixed(1) ?? "–"} °C`
-            : ""}
-        </Typography>
-        {live.round && (
-          <Button variant="outlined" onClick={live.stop}>
+        {live.round === undefined ? (
+          <Box sx={{ display: "flex", gap: 1 }}>
+            {(["before", "after"] as const).map((round) => (
+              <Button
+                key={round}
+                variant={round === "after" ? "contained" : "outlined"}
+                size="large"
+                startIcon={<PlayArrow />}
+                onClick={() => live.begin(round, state, length)}
+              >
+                Run {round} the work
+              </Button>
+            ))}
+          </Box>
+        ) : (
+          <Button variant="outlined" size="large" startIcon={<Stop />} onClick={live.stop}>
             Take the load off
           </Button>
         )}
-        {after && !live.round && <Verdict verdict={soakVerdict(runs, hasFan)} />}
-        <Box
-          component="fieldset"
-          sx={{ border: "1px solid var(--line)", borderRadius: "6px", p: 1.5 }}
-        >
-          <legend>What the run is to show</legend>
-          <select
-            value={length}
-            disabled={live.round !== undefined}
-            onChange={(event) => setLength(Number(event.target.value))}
-            aria-label="Length of the run"
-          >
-            {LENGTHS.map(({ seconds, name }) => (
-              <option key={seconds} value={seconds}>
-                {name}
-              </option>
-            ))}
-          </select>
-          {length > LEAST_SOAK && (
-            <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center" }}>
-              A fault seen
-              <CountInput label="Times seen" value={times} set={setTimes} />
-              times in
-              <CountInput label="Hours of use" value={hours} set={setHours} />
-              hours
-            </Box>
-          )}
-        </Box>
-        {fetcher.data?.error !== undefined && (
-          <Typography role="alert" sx={{ color: "var(--stop)" }}>
-            {fetcher.data.error}
-          </Typography>
-        )}
-        <Typography sx={{ color: "var(--soft)" }}>
-          Hot after a load: let the cooler go cold before you touch it.
+        <Typography role="status" sx={{ minHeight: 28, fontSize: 18 }}>
+          {live.round
+            ? `Under load: ${Math.round((now?.t ?? 0) / 60)} of ${length / 60} min, ${now?.celsius.toFixed(1) ?? "–"} °C`
+            : curves.length === 0
+              ? "No run yet. Put the machine on the probe, and begin."
+              : ""}
         </Typography>
-        <Box
-          component="fieldset"
-          sx={{ border: "1px dashed var(--line)", borderRadius: "6px", p: 1.5 }}
-        >
-          <legend>Simulated probe</legend>
-          <label>
-            The machine on it is{" "}
-            <select
-              value={state}
-              onChange={(event) => setState(event.target.value)}
-              aria-label="The machine on it is"
-            >
-              {Object.keys(PROBE_STATES).map((name) => (
-                <option key={name}>{name}</option>
-              ))}
-            </select>
-          </label>
-          <div style={{ color: "var(--soft)" }}>A whole run takes it five seconds.</div>
-        </Box>
+        {after && !live.round && <Verdict verdict={soakVerdict(runs, hasFan)} />}
+        {fetcher.data?.error !== undefined && <Alert severity="error">{fetcher.data.error}</Alert>}
+        <Choice
+          label="Length of the run"
+          value={length}
+          options={LENGTHS.map(({ seconds, name }) => ({ value: seconds, label: name }))}
+          choose={setLength}
+          disabled={live.round !== undefined}
+        />
+        {length > LEAST_SOAK && (
+          <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
+            <TextField
+              type="number"
+              label="Times seen"
+              value={times}
+              onChange={(event) => setTimes(event.target.value)}
+              slotProps={{ htmlInput: { min: 1 } }}
+            />
+            in
+            <TextField
+              type="number"
+              label="Hours of use"
+              value={hours}
+              onChange={(event) => setHours(event.target.value)}
+              slotProps={{ htmlInput: { min: 1 } }}
+            />
+          </Box>
+        )}
+        <Alert severity="warning">
+          Hot after a load: let the cooler go cold before you touch it.
+        </Alert>
+        <Choice
+          label="The machine on it is"
+          value={state}
+          options={Object.keys(PROBE_STATES).map((name) => ({ value: name, label: name }))}
+          choose={setState}
+          helperText="The probe is simulated: a whole run takes it five seconds."
+        />
       </Box>
     </Box>
   );

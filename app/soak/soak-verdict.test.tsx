@@ -31,6 +31,6 @@ test("a bad run names each fault with where to look, likeliest first", () => {
 
 test("before and after stand side by side; what was not run is a dash", () => {
   const said = words(<SoakTable before={undefined} after={run({})} />);
-  expect(said).toMatch(/rise for each watt, K\/W – 1\.4\d?/);
+  expect(said).toMatch(/rise per watt, °C\/W – 1\.4\d?/);
   expect(said).toMatch(/memory errors – 0/);
 });

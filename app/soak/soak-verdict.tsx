@@ -83,9 +83,9 @@ export function SoakTable({
         </tr>
       </thead>
       <tbody>
-        {row("rise for each watt, K/W", ({ perWatt }) => perWatt.toFixed(2))}
+        {row("rise per watt, °C/W", ({ perWatt }) => perWatt.toFixed(2))}
         {row("hottest, °C", ({ hottest }) => hottest.toFixed(1))}
-        {row("fan, turns a minute", ({ fanRpm }) => String(Math.round(fanRpm)))}
+        {row("fan, rpm", ({ fanRpm }) => String(Math.round(fanRpm)))}
         {row("power, W", ({ watts }) => watts.toFixed(1))}
         {row("memory errors", ({ memoryErrors }) => String(memoryErrors))}
       </tbody>

@@ -1,6 +1,15 @@
+import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import FormHelperText from "@mui/material/FormHelperText";
+import TextField from "@mui/material/TextField";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import type { KnownCode } from "../../core/ticket/index.ts";
+import { Controller, useFormContext } from "react-hook-form";
+import type { KnownCode, NewTicket } from "../../core/ticket/index.ts";
+import { Term } from "../ui/term.tsx";
 
 /** The kinds a shop replaces, in the order they are asked for; the rest follows by name. */
 const USUAL = [
@@ -21,16 +30,12 @@ export function PartChoice({
   machine,
   known,
   typed,
-  chosen,
-  error,
 }: {
   machine: KnownCode["found"];
   known: readonly string[];
   typed: string;
-  /** Parts that are ticked to begin with. */
-  chosen: readonly string[];
-  error: string | undefined;
 }) {
+  const { control } = useFormContext<NewTicket>();
   if (!machine) {
     return (
       <Typography sx={{ color: "var(--soft)" }}>
@@ -40,55 +45,110 @@ export function PartChoice({
       </Typography>
     );
   }
-  const rank = (kind: string): number =>
-    USUAL.includes(kind) ? USUAL.indexOf(kind) : USUAL.length;
-  const parts = [...machine.parts].sort(
-    (a, b) => rank(a.kind) - rank(b.kind) || a.name.localeCompare(b.name),
+  return (
+    <Box>
+      <Typography variant="h2">{machine.name}</Typography>
+      <Typography sx={{ color: "var(--soft)", mb: 1.5 }}>{machine.recognise}</Typography>
+      <Controller
+        name="parts"
+        control={control}
+        render={({ field: { value, onChange, ref }, fieldState: { error } }) => (
+          <Parts
+            machine={machine}
+            chosen={value}
+            choose={onChange}
+            focus={ref}
+            error={error?.message}
+          />
+        )}
+      />
+      <Controller
+        name="mode"
+        control={control}
+        render={({ field: { value, onChange } }) => (
+          <Box sx={{ display: "flex", alignItems: "center", gap: 2, mt: 2 }}>
+            <ToggleButtonGroup
+              exclusive
+              aria-label="Which way"
+              value={value}
+              onChange={(_, mode: NewTicket["mode"] | null) => mode && onChange(mode)}
+            >
+              <ToggleButton value="short">Short way</ToggleButton>
+              <ToggleButton value="book">By the maker&rsquo;s book</ToggleButton>
+            </ToggleButtonGroup>
+            <Term word="book">What is the difference?</Term>
+          </Box>
+        )}
+      />
+    </Box>
   );
+}
+
+function Parts({
+  machine,
+  chosen,
+  choose,
+  focus,
+  error,
+}: {
+  machine: NonNullable<KnownCode["found"]>;
+  chosen: readonly string[];
+  choose: (parts: readonly string[]) => void;
+  focus: (element: HTMLInputElement | null) => void;
+  error: string | undefined;
+}) {
+  const usual = machine.parts
+    .filter(({ kind }) => USUAL.includes(kind))
+    .sort((a, b) => USUAL.indexOf(a.kind) - USUAL.indexOf(b.kind));
+  const others = machine.parts
+    .filter(({ kind }) => !USUAL.includes(kind))
+    .sort((a, b) => a.name.localeCompare(b.name));
+  // What was chosen for another machine is not a part of this one.
+  const here = chosen.filter((id) => machine.parts.some((part) => part.id === id));
+  const isUsual = (id: string): boolean => usual.some((part) => part.id === id);
   return (
     <Box component="fieldset" sx={{ border: 0, p: 0, m: 0 }}>
-      <Typography component="legend" variant="h2">
-        {machine.name}
+      <Typography component="legend" variant="h3">
+        What is to be replaced?
       </Typography>
-      <Typography sx={{ color: "var(--soft)", mb: 1.5 }}>{machine.recognise}</Typography>
-      <Typography variant="h3">What is to be replaced?</Typography>
       {error !== undefined && (
-        <Typography role="alert" sx={{ color: "var(--stop)" }}>
+        <FormHelperText error role="alert" sx={{ fontSize: 15, m: 0 }}>
           {error}
-        </Typography>
+        </FormHelperText>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", columnGap: 2, mt: 1 }}>
-        {parts.map(({ id, name, kind }) => (
-          <Box
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "repeat(auto-fill, minmax(190px, 1fr))",
+          columnGap: 2,
+          my: 1,
+        }}
+      >
+        {usual.map(({ id, name }, i) => (
+          <FormControlLabel
             key={id}
-            component="label"
-            sx={{
-              display: "flex",
-              gap: 1,
-              alignItems: "center",
-              minHeight: 34,
-              fontWeight: USUAL.includes(kind) ? 600 : 400,
-            }}
-          >
-            <input
-              type="checkbox"
-              name="parts"
-              defaultChecked={chosen.includes(id)}
-              value={id}
-              style={{ width: 20, height: 20, flex: "none" }}
-            />
-            {name}
-          </Box>
+            label={name}
+            control={
+              <Checkbox
+                {...(i === 0 ? { slotProps: { input: { ref: focus } } } : {})}
+                checked={here.includes(id)}
+                onChange={(_, isOn) =>
+                  choose(isOn ? [...here, id] : here.filter((one) => one !== id))
+                }
+              />
+            }
+          />
         ))}
       </Box>
-      <Box sx={{ display: "flex", gap: 3, mt: 2 }}>
-        <label>
-          <input type="radio" name="mode" value="short" defaultChecked /> Short way
-        </label>
-        <label>
-          <input type="radio" name="mode" value="book" /> By the maker&rsquo;s book
-        </label>
-      </Box>
+      <Autocomplete
+        multiple
+        options={others.map(({ id }) => id)}
+        getOptionLabel={(id) => others.find((part) => part.id === id)?.name ?? id}
+        value={here.filter((id) => !isUsual(id))}
+        onChange={(_, ids) => choose([...here.filter(isUsual), ...ids])}
+        renderInput={(props) => <TextField {...props} label="Other parts" />}
+        sx={{ maxWidth: 560 }}
+      />
     </Box>
   );
 }

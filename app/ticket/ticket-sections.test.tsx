@@ -93,7 +93,7 @@ describe("checks", () => {
     );
     expect(said).toMatch(/Put in Battery, TN-B41/);
     expect(said).toMatch(/Answered no Is it swollen\? exchanged/);
-    expect(said).toMatch(/Soak after 1\.40 K\/W, 62 °C at most, 0 memory errors; Jo/);
+    expect(said).toMatch(/Soak after 1\.40 °C\/W, 62 °C at most, 0 memory errors; Jo/);
   });
 });
 

@@ -1,4 +1,8 @@
 import { diveFromText } from "../../core/plan/index.ts";
+import ExpandMore from "@mui/icons-material/ExpandMore";
+import Accordion from "@mui/material/Accordion";
+import AccordionDetails from "@mui/material/AccordionDetails";
+import AccordionSummary from "@mui/material/AccordionSummary";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
@@ -34,32 +38,40 @@ function Section({
   isDone: boolean;
   children: ReactNode;
 }) {
+  const id = title.toLowerCase().replaceAll(" ", "-");
   return (
-    <Box
-      component="details"
-      open={!isDone}
-      sx={{
-        borderTop: "1px solid var(--line)",
-        py: 1.25,
-        "& > summary": { cursor: "pointer", display: "flex", gap: 2, alignItems: "baseline" },
-      }}
+    <Accordion
+      id={id}
+      defaultExpanded={!isDone}
+      disableGutters
+      square
+      sx={{ bgcolor: "transparent", border: 0, borderTop: "1px solid var(--line)" }}
     >
-      <summary>
-        <Typography variant="h2" component="span">
-          {title}
-        </Typography>
-        <Box component="span" sx={{ color: "var(--soft)" }}>
-          {line}
+      <AccordionSummary expandIcon={<ExpandMore />} sx={{ px: 0.5 }}>
+        <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline" }}>
+          <Typography variant="h2" component="span">
+            {title}
+          </Typography>
+          <Box component="span" sx={{ color: "var(--soft)" }}>
+            {line}
+          </Box>
         </Box>
-      </summary>
-      <Box sx={{ pt: 1 }}>{children}</Box>
-    </Box>
+      </AccordionSummary>
+      <AccordionDetails sx={{ px: 0.5, pt: 0 }}>{children}</AccordionDetails>
+    </Accordion>
   );
 }
 
 function Fact({ name, children }: { name: string; children: ReactNode }) {
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "190px 1fr", gap: 2, py: 0.25 }}>
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "1fr", sm: "190px 1fr" },
+        gap: 2,
+        py: 0.25,
+      }}
+    >
       <Box sx={{ color: "var(--soft)" }}>{name}</Box>
       <Box>{children}</Box>
     </Box>
@@ -194,7 +206,7 @@ export function ProveSection({
       {soaks.map(({ round, by, at, facts }) => (
         <Fact key={`${round}${at}`} name={`Soak ${round}`}>
           {facts
-            ? `${facts.perWatt.toFixed(2)} K/W, ${facts.hottest.toFixed(0)} °C at most, ${facts.memoryErrors} memory errors`
+            ? `${facts.perWatt.toFixed(2)} °C/W, ${facts.hottest.toFixed(0)} °C at most, ${facts.memoryErrors} memory errors`
             : "too short"}
           {`; ${nameOf(people, by)}, ${momentWords(at, zone)}`}
         </Fact>

@@ -1,6 +1,6 @@
 import { WAITS } from "../../core/ticket/index.ts";
 import { WAIT_WORDS } from "../../core/words/index.ts";
-import { dayOfWords, dayWords, momentWords, promiseWords } from "./days.ts";
+import { clockWords, dayOfWords, dayWords, momentWords, promiseWords } from "./days.ts";
 
 test.each([
   ["2026-03-01", "2026-03-01", "today"],
@@ -26,4 +26,5 @@ test("a moment is told by the shop's clock, not by that of who looks", () => {
   expect(momentWords(late, "Europe/Berlin")).toBe("Fri 27 Nov, 00:05");
   expect(momentWords(late, "UTC")).toBe("Thu 26 Nov, 23:05");
   expect(dayOfWords(late, "America/New_York")).toBe("Thu 26 Nov");
+  expect(clockWords(Date.parse(late), "Europe/Berlin")).toBe("00:05");
 });

@@ -1,7 +1,7 @@
 import dayjs from "dayjs";
 import timezone from "dayjs/plugin/timezone.js";
 import utc from "dayjs/plugin/utc.js";
-import { createContext, useContext } from "react";
+import { createContext, useContext, useSyncExternalStore } from "react";
 import { daysBetween } from "../../core/ticket/index.ts";
 
 dayjs.extend(utc);
@@ -17,6 +17,24 @@ export const dayWords = (day: string): string => dayjs.utc(day).format("ddd D MM
 /** A moment in words, by the shop's clock. ["2026-11-26T13:05:00Z", "Europe/Berlin"] → Thu 26 Nov, 14:05 */
 export const momentWords = (iso: string, zone: string): string =>
   dayjs.utc(iso).tz(zone).format("ddd D MMM, HH:mm");
+
+/** The time of day of a moment, by the shop's clock. → 15:40 */
+export const clockWords = (ms: number, zone: string): string =>
+  dayjs.utc(ms).tz(zone).format("HH:mm");
+
+const MINUTE = 60_000;
+const everyMinute = (hear: () => void): (() => void) => {
+  const timer = setInterval(hear, MINUTE / 4);
+  return () => clearInterval(timer);
+};
+
+/** The time, to the minute, ms since 1970; undefined while the page is drawn by the server. */
+export const useNow = (): number | undefined =>
+  useSyncExternalStore(
+    everyMinute,
+    () => Math.floor(Date.now() / MINUTE) * MINUTE,
+    () => undefined,
+  );
 
 /** The day of a moment in words, by the shop's clock. */
 export const dayOfWords = (iso: string, zone: string): string =>

@@ -69,11 +69,20 @@ export function themeFor(lamp: Lamp): Theme {
         styleOverrides: {
           ":root": { ...variables(lamp), colorScheme: lamp === "up" ? "light" : "dark" },
           body: { fontVariantNumeric: "tabular-nums" },
-          "a:focus-visible, button:focus-visible, [tabindex]:focus-visible": {
-            outline: "3px solid var(--mat)",
-            outlineOffset: 2,
-          },
+          "a:focus-visible, button:focus-visible, [tabindex]:not([role=presentation], [role=dialog], main):focus-visible":
+            {
+              outline: "3px solid var(--mat)",
+              outlineOffset: 2,
+            },
           ".mono": { fontFamily: MONO },
+          ".key": {
+            font: "inherit",
+            fontSize: 13,
+            fontWeight: 400,
+            padding: "0 6px",
+            border: "1px solid currentColor",
+            borderRadius: 4,
+          },
         },
       },
       MuiButtonBase: {
@@ -82,6 +91,28 @@ export function themeFor(lamp: Lamp): Theme {
       },
       MuiPaper: { defaultProps: { elevation: 0, variant: "outlined" } },
       MuiButton: { defaultProps: { disableElevation: true } },
+      MuiTextField: { defaultProps: { size: "small" } },
+      MuiAutocomplete: { defaultProps: { size: "small" } },
+      MuiToggleButtonGroup: { defaultProps: { size: "small" } },
+      MuiToggleButton: {
+        styleOverrides: {
+          root: {
+            textTransform: "none",
+            color: ink.ink,
+            padding: "5px 12px",
+            "&.Mui-selected, &.Mui-selected:hover": {
+              backgroundColor: ink.matWash,
+              color: ink.ink,
+              fontWeight: 700,
+            },
+          },
+        },
+      },
+      MuiTab: {
+        styleOverrides: { root: { textTransform: "none", fontSize: 15, minHeight: 44 } },
+      },
+      MuiTooltip: { defaultProps: { arrow: true } },
+      MuiAlert: { defaultProps: { variant: "outlined" } },
     },
   });
 }

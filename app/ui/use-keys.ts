@@ -6,24 +6,35 @@ export function keyOf({ key }: { readonly key: string }): string {
   return key.length === 1 ? key.toLowerCase() : key;
 }
 
+let isHeld = false;
+
+/** Holds the keys of the page back from when a dialog is asked for, which may take a moment to be there. */
+export function holdKeys(isAsked: boolean): void {
+  isHeld = isAsked;
+}
+
+/** While a dialog is open the keys are the dialog's. */
+const isDialogOpen = (): boolean => isHeld || document.querySelector('[role="dialog"]') !== null;
+
 /** Presses that something was done for: a screen may be drawn anew between two that listen. */
 const used = new WeakSet<KeyboardEvent>();
 
 /**
- * What each key does, while no field is written in. A key or a pedal that is held down counts once, and is
- * used by the first that has something for it (Escape by all); with Ctrl, Alt or Meta it is the browser's.
+ * What each key does, while no field is written in and no dialog is open. A key or a pedal that is held down
+ * counts once, and is used by the first that has something for it (Escape by all); with Ctrl, Alt or Meta it
+ * is the browser's.
  */
 export function useKeys(does: Readonly<Record<string, () => void>>, isOn = true): void {
   const act = (event: KeyboardEvent): void => {
     const key = keyOf(event);
     const deed = does[key];
-    if (event.repeat || !deed || used.has(event)) return;
+    if (event.repeat || !deed || used.has(event) || isDialogOpen()) return;
     if (key !== "Escape") used.add(event);
     deed();
   };
   useHotkeys("*", act, {
     enabled: isOn,
-    preventDefault: (event) => isOn && keyOf(event) in does,
+    preventDefault: (event) => isOn && keyOf(event) in does && !isDialogOpen(),
     ignoreEventWhen: ({ ctrlKey, altKey, metaKey }) => ctrlKey || altKey || metaKey,
     enableOnFormTags: ["radio"],
   });

@@ -27,8 +27,7 @@ export function requirementsOf(
       if (first.joint !== undefined) return opened([first.joint]);
       return liftedBefore(first.part!);
     });
-  const liftedBefore = (p: number): number[][] =>
-    start.lifted[p] ? [] : [liftsOf[p]!];
+  const liftedBefore = (p: number): number[][] => (start.lifted[p] ? [] : [liftsOf[p]!]);
   const dead = (): number[][] =>
     model.cuts.flatMap(({ joint, battery, partedFrom }) => [
       ...opened([joint]),

@@ -13,6 +13,7 @@ export {
 export type { GuideTrouble, TicketTrouble } from "./trouble.ts";
 export { isZone, shopDay } from "./shop-day.ts";
 export { packSigns, readNewTicket, type NewTicket, type NewTicketField } from "./new-ticket.ts";
+export type { Hit } from "./hit.ts";
 export type { KnownCode } from "./known-code.ts";
 export type { ChangeJobError, DecideError, TakeInError, TicketUnknown } from "./errors.ts";
 export type { TickError, TickReply } from "./tick.ts";

@@ -42,7 +42,11 @@ export interface TicketLine {
   readonly machine: string;
   /** The parts of the job by name. */
   readonly work: string;
+  /** In the customer's words. */
+  readonly fault: string;
   readonly waits: Wait;
+  /** Since when it waits for that. ISO 8601, UTC. */
+  readonly since: string;
   readonly promised: string;
   /** The dive line as its short text (`diveText`): lists are long, and it is drawn where it is shown. */
   readonly dive: string | undefined;

@@ -44,3 +44,13 @@ export {
   WAIT_WORDS,
 } from "./ticket-words.ts";
 export { factChangeWords } from "./change-words.ts";
+export {
+  CONNECTOR_WORDS,
+  HANDLING_WORDS,
+  holdsWords,
+  JOINT_KIND_WORDS,
+  JOINT_WAYS,
+  jointSortWords,
+  PART_KIND_WORDS,
+} from "./kind-words.ts";
+export { GLOSSARY, type Term } from "./glossary.ts";

@@ -25,7 +25,9 @@ export async function keepLine(
 interface LineRow {
   number: number;
   customer: string;
+  fault: string;
   waits: string;
+  since: string;
   promised: string;
   machine: string | null;
   work: string | null;
@@ -45,15 +47,18 @@ const lineOf = (row: LineRow): TicketLine => ({
   customer: row.customer,
   machine: row.machine ?? "",
   work: row.work ?? "",
+  fault: row.fault,
   waits: row.waits as Wait,
+  since: row.since,
   promised: row.promised,
   dive: row.dive ?? undefined,
   trouble: row.trouble === null ? undefined : readColumn(readTrouble, row.trouble, "a trouble"),
   held: (row.held ?? undefined) as TicketLine["held"],
 });
 
-const LINES = `SELECT tickets.number, customers.name AS customer, tickets.waits, tickets.promised,
-    ticket_lines.machine, ticket_lines.work, ticket_lines.dive, ticket_lines.trouble,
+const LINES = `SELECT tickets.number, customers.name AS customer, tickets.fault, tickets.waits, tickets.promised,
+    COALESCE((SELECT MAX(transitions.at) FROM transitions WHERE transitions.ticket = tickets.number),
+      tickets.takenIn) AS since, ticket_lines.machine, ticket_lines.work, ticket_lines.dive, ticket_lines.trouble,
     ticket_lines.held
   FROM tickets JOIN customers ON customers.id = tickets.customerId
   LEFT JOIN ticket_lines ON ticket_lines.ticket = tickets.number`;
@@ -73,24 +78,53 @@ export async function lineOfTicket(db: Database, number: number): Promise<Ticket
   return row && lineOf(row);
 }
 
-/** One page of all tickets, the newest first. */
+/** What a list of tickets can be sorted by. */
+export const TICKET_ORDERS = [
+  "number",
+  "customer",
+  "machine",
+  "work",
+  "waits",
+  "promised",
+] as const;
+export type TicketOrder = (typeof TICKET_ORDERS)[number];
+
+const COLUMNS: Readonly<Record<TicketOrder, string>> = {
+  number: "tickets.number",
+  customer: "customers.name COLLATE NOCASE",
+  machine: "ticket_lines.machine",
+  work: "ticket_lines.work",
+  waits: "tickets.waits",
+  promised: "tickets.promised",
+};
+
+export interface TicketQuery {
+  readonly query: string;
+  readonly page: number;
+  readonly size: number;
+  readonly by?: TicketOrder | undefined;
+  readonly isUp?: boolean | undefined;
+}
+
+/** One page of all tickets. */
 export interface TicketPage {
   readonly lines: readonly TicketLine[];
   /** How many there are in all, on all pages. */
   readonly tickets: number;
 }
 
-/** Tickets of all time whose number begins so, or whose customer, machine, work or serial has the words in it. */
+/**
+ * Tickets of all time whose number begins so, or whose customer, machine, fault, work or serial has the words
+ * in it; the newest first, unless another order is asked for.
+ */
 export async function pageOfTickets(
   db: Database,
-  { query, page, size }: { readonly query: string; readonly page: number; readonly size: number },
+  { query, page, size, by = "number", isUp = false }: TicketQuery,
 ): Promise<TicketPage> {
+  const order = `ORDER BY ${COLUMNS[by]} ${isUp ? "ASC" : "DESC"}, tickets.number DESC`;
   const window = { limit: size, offset: (page - 1) * size };
   if (query === "") {
-    const rows = await db.select<LineRow>(
-      `${LINES} ORDER BY tickets.number DESC LIMIT $limit OFFSET $offset`,
-      window,
-    );
+    const rows = await db.select<LineRow>(`${LINES} ${order} LIMIT $limit OFFSET $offset`, window);
     const counts = await ticketCounts(db);
     const tickets = [...counts.values()].reduce((sum, n) => sum + n, 0);
     return { lines: rows.map(lineOf), tickets };
@@ -98,14 +132,15 @@ export async function pageOfTickets(
   const like = `%${query.replace(/[\\%_]/g, "\\$&")}%`;
   const where = `WHERE CAST(tickets.number AS TEXT) LIKE substr($like, 2) ESCAPE '\\'
     OR customers.name LIKE $like ESCAPE '\\' OR customers.phone LIKE $like ESCAPE '\\'
-    OR tickets.serial LIKE $like ESCAPE '\\' OR ticket_lines.machine LIKE $like ESCAPE '\\'
+    OR tickets.fault LIKE $like ESCAPE '\\' OR tickets.serial LIKE $like ESCAPE '\\' OR ticket_lines.machine LIKE $like ESCAPE '\\'
     OR ticket_lines.work LIKE $like ESCAPE '\\'`;
-  const rows = await db.select<LineRow>(
-    `${LINES} ${where} ORDER BY tickets.number DESC LIMIT $limit OFFSET $offset`,
-    { like, ...window },
-  );
+  const rows = await db.select<LineRow>(`${LINES} ${where} ${order} LIMIT $limit OFFSET $offset`, {
+    like,
+    ...window,
+  });
   const [all] = await db.select<{ tickets: number }>(
-    `SELECT COUNT(*) AS tickets FROM (${LINES} ${where})`,
+    `SELECT COUNT(*) AS tickets FROM tickets JOIN customers ON customers.id = tickets.customerId
+      LEFT JOIN ticket_lines ON ticket_lines.ticket = tickets.number ${where}`,
     { like },
   );
   return { lines: rows.map(lineOf), tickets: all!.tickets };

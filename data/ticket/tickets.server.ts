@@ -89,6 +89,20 @@ export async function addTicket(
   return number;
 }
 
+/** Customers whose name or phone has these letters in it, by name. */
+export async function customersLike(
+  db: Database,
+  letters: string,
+  most: number,
+): Promise<readonly { readonly name: string; readonly phone: string }[]> {
+  const like = `%${letters.replace(/[\\%_]/g, "\\$&")}%`;
+  return db.select(
+    `SELECT name, phone FROM customers WHERE name LIKE $like ESCAPE '\\' OR phone LIKE $like ESCAPE '\\'
+      ORDER BY name COLLATE NOCASE, phone LIMIT $most`,
+    { like, most },
+  );
+}
+
 /** The customer of a name and phone, who is the same when he comes again; `id` is for a new one. */
 export async function customerFor(
   db: Database,

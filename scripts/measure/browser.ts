@@ -84,7 +84,7 @@ async function palmRestTicket(page: Page, url: string): Promise<string> {
   await page.waitForSelector("html[data-awake]");
   await page.getByLabel("Customer").fill("Measure");
   await page.getByLabel("What is wrong").fill("measured");
-  await page.getByLabel("Palm rest", { exact: true }).first().check();
+  await page.getByRole("checkbox", { name: "Palm rest", exact: true }).check();
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
   await page.getByRole("heading", { name: "Waits for the bench" }).waitFor();

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
+import type { Hit } from "../../core/ticket/index.ts";
 import { isStepKey } from "../../core/bench/index.ts";
 import {
   allCodes,
@@ -47,6 +48,54 @@ export async function guideList(
       broken.push({ guideId, path: guide.error.type === "guide-broken" ? guide.error.path : "" });
   }
   return { lines, broken };
+}
+
+type GuideHit = Exclude<Hit, { type: "ticket" }>;
+const plain = (text: string): string => text.replace(/\s+/g, "").toUpperCase();
+
+/** Machines by name or underside code, then parts by name or part code, that have these words in them. */
+export async function guideHits(
+  db: Database,
+  query: string,
+  most: number,
+): Promise<readonly GuideHit[]> {
+  const wanted = plain(query);
+  if (wanted === "") return [];
+  const machines: GuideHit[] = [];
+  const parts: GuideHit[] = [];
+  for (const { hash } of await currentHashes(db)) {
+    const guide = await guideVersion(db, hash);
+    if (!guide.ok) continue;
+    for (const line of linesOf(guide.value)) {
+      const has = [line.name, ...line.codes].some((text) => plain(text).includes(wanted));
+      const { guideId, name } = line;
+      if (has) machines.push({ type: "machine", guideId, code: line.codes[0]!, name });
+    }
+    const { id: guideId, maker, model, codes } = guide.value;
+    for (const [part, { name, codes: own = [] }] of Object.entries(guide.value.parts)) {
+      if (![name, ...own].some((text) => plain(text).includes(wanted))) continue;
+      const machine = `${maker} ${model}`;
+      parts.push({ type: "part", guideId, code: codes[0]!, machine, part, name });
+    }
+  }
+  return [...machines.slice(0, most), ...parts.slice(0, most)];
+}
+
+/** The part that has just this code, in whichever machine. */
+export async function partOfCode(
+  db: Database,
+  code: string,
+): Promise<{ readonly guideId: string; readonly part: string } | undefined> {
+  const wanted = plain(code);
+  for (const { hash } of await currentHashes(db)) {
+    const guide = await guideVersion(db, hash);
+    if (!guide.ok) continue;
+    const found = Object.entries(guide.value.parts).find(([, { codes = [] }]) =>
+      codes.some((own) => plain(own) === wanted),
+    );
+    if (found) return { guideId: guide.value.id, part: found[0] };
+  }
+  return undefined;
 }
 
 const linesOf = (guide: Guide): readonly GuideLine[] => [

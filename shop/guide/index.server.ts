@@ -1,2 +1,10 @@
 export { storeGuide, unbegunLine } from "./store-guide.server.ts";
-export { guideFile, guideList, guidePage, hasStep, pinnedGuide } from "./guide-pages.server.ts";
+export {
+  guideFile,
+  guideHits,
+  guideList,
+  guidePage,
+  hasStep,
+  partOfCode,
+  pinnedGuide,
+} from "./guide-pages.server.ts";

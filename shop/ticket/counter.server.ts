@@ -1,5 +1,10 @@
 import type { TicketLine, Wait } from "../../core/ticket/index.ts";
-import { openLines, pageOfTickets, ticketCounts } from "../../data/ticket/index.server.ts";
+import {
+  openLines,
+  pageOfTickets,
+  ticketCounts,
+  type TicketQuery,
+} from "../../data/ticket/index.server.ts";
 import { today, type Shop } from "../open.server.ts";
 
 export interface Counter {
@@ -19,26 +24,16 @@ export async function counter(shop: Shop, waits?: Wait): Promise<Counter> {
 export interface AllTickets {
   readonly lines: readonly TicketLine[];
   readonly today: string;
-  readonly query: string;
-  readonly page: number;
-  readonly pages: number;
+  readonly query: TicketQuery;
+  /** How many there are in all, on all pages. */
   readonly tickets: number;
 }
 
-const PAGE_SIZE = 50;
-
-/** One page of the tickets of all time, the newest first; a page that there is not is the last one. */
-export async function allTickets(shop: Shop, query: string, page: number): Promise<AllTickets> {
-  const asked = { query, page, size: PAGE_SIZE };
+/** One page of the tickets of all time; a page that there is not is the last one. */
+export async function allTickets(shop: Shop, asked: TicketQuery): Promise<AllTickets> {
   const found = await pageOfTickets(shop.db, asked);
-  const pages = Math.max(1, Math.ceil(found.tickets / PAGE_SIZE));
-  const { lines } = page > pages ? await pageOfTickets(shop.db, { ...asked, page: pages }) : found;
-  return {
-    lines,
-    today: today(shop),
-    query,
-    page: Math.min(page, pages),
-    pages,
-    tickets: found.tickets,
-  };
+  const pages = Math.max(1, Math.ceil(found.tickets / asked.size));
+  const query = { ...asked, page: Math.min(asked.page, pages) };
+  const { lines } = query.page === asked.page ? found : await pageOfTickets(shop.db, query);
+  return { lines, today: today(shop), query, tickets: found.tickets };
 }

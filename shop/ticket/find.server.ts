@@ -1,22 +1,51 @@
-import type { KnownCode } from "../../core/ticket/index.ts";
+import type { Hit, KnownCode } from "../../core/ticket/index.ts";
 import { currentHash, guideOfCode, knownCodes, modelFor } from "../../data/guide/index.server.ts";
-import { ticketFacts } from "../../data/ticket/index.server.ts";
+import { customersLike, pageOfTickets, ticketFacts } from "../../data/ticket/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
+import { guideHits, partOfCode } from "../guide/index.server.ts";
+
+const MOST_HITS = 8;
 
 export type Found =
   | { readonly type: "ticket"; readonly number: number }
   | { readonly type: "code"; readonly code: string }
+  | { readonly type: "part"; readonly guideId: string; readonly part: string }
   | undefined;
 
-/** What a line in the find box means: a ticket's number, or a machine's code. */
+/** What a line in the find box means: a ticket's number, a machine's code, or a part's. */
 export async function find(db: Database, query: string): Promise<Found> {
   const digits = /^#?(\d{1,9})$/.exec(query)?.[1];
   if (digits !== undefined && (await ticketFacts(db, Number(digits)))) {
     return { type: "ticket", number: Number(digits) };
   }
   const code = await guideOfCode(db, query);
-  return code && { type: "code", code: code.code };
+  if (code) return { type: "code", code: code.code };
+  const part = await partOfCode(db, query);
+  return part && { type: "part", ...part };
 }
+
+/** What a few words can mean, tickets first, some of each sort. */
+export async function lookup(db: Database, query: string): Promise<readonly Hit[]> {
+  if (query === "") return [];
+  const [{ lines }, hits] = await Promise.all([
+    pageOfTickets(db, { query, page: 1, size: MOST_HITS }),
+    guideHits(db, query, MOST_HITS),
+  ]);
+  const tickets = lines.map(({ number, customer, machine }): Hit => ({
+    type: "ticket",
+    number,
+    customer,
+    machine,
+  }));
+  return [...tickets, ...hits];
+}
+
+/** Customers known already, to be found again by a part of name or phone. */
+export const customersKnown = (
+  db: Database,
+  letters: string,
+): Promise<readonly { readonly name: string; readonly phone: string }[]> =>
+  letters === "" ? Promise.resolve([]) : customersLike(db, letters, MOST_HITS);
 
 /** The machine of an underside code and what can be replaced in it, or the codes that are known. */
 export async function knownCode(db: Database, typed: string): Promise<KnownCode> {

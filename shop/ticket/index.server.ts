@@ -1,5 +1,6 @@
 export { allTickets, counter } from "./counter.server.ts";
 export { decide } from "./decide.server.ts";
-export { find, knownCode } from "./find.server.ts";
+export { customersKnown, find, knownCode, lookup } from "./find.server.ts";
 export { takeIn } from "./take-in.server.ts";
 export { ticketPage } from "./ticket-page.server.ts";
+export { TICKET_ORDERS } from "../../data/ticket/index.server.ts";

@@ -7,6 +7,7 @@ import {
   counter,
   decide,
   find,
+  lookup,
   knownCode,
   takeIn,
   ticketPage,
@@ -166,14 +167,14 @@ describe("lists", () => {
     expect(lines.map(({ number }) => number)).toEqual([late, soon]);
     expect(handedBack).toBe(1);
     expect((await counter(shop.shop, "soak")).lines).toEqual([]);
-    const all = await allTickets(shop.shop, "", 1);
-    expect(all).toMatchObject({ tickets: 3, pages: 1 });
+    const all = await allTickets(shop.shop, { query: "", page: 1, size: 50 });
+    expect(all).toMatchObject({ tickets: 3, query: { page: 1 } });
     expect(all.lines.map(({ number }) => number)).toEqual([gone, soon, late]);
   });
   test("all tickets are looked through by number, name, serial, machine and part, page by page", async () => {
     for (let i = 0; i < 52; i++) await shop.ticket({ customer: i === 7 ? "50% off_" : "Wren" });
     const numbers = async (query: string, page = 1) =>
-      (await allTickets(shop.shop, query, page)).lines.map(({ number }) => number);
+      (await allTickets(shop.shop, { query, page, size: 50 })).lines.map(({ number }) => number);
     expect(await numbers("", 2)).toEqual([1002, 1001]);
     expect(await numbers("", 99)).toEqual([1002, 1001]);
     expect(await numbers("1008")).toEqual([1008]);
@@ -184,6 +185,26 @@ describe("lists", () => {
     expect(await numbers("batt")).toHaveLength(50);
     expect(await numbers("nobody")).toEqual([]);
   });
+  test("all tickets are sorted by what is asked for, both ways", async () => {
+    const zora = await shop.ticket({ customer: "Zora" });
+    const abel = await shop.ticket({ customer: "abel" });
+    const by = async (isUp: boolean) =>
+      (
+        await allTickets(shop.shop, { query: "", page: 1, size: 10, by: "customer", isUp })
+      ).lines.map(({ number }) => number);
+    expect(await by(true)).toEqual([abel, zora]);
+    expect(await by(false)).toEqual([zora, abel]);
+  });
+  test("a line says the fault, and since when it waits: taken in, or the last decision", async () => {
+    const number = await shop.ticket({ fault: "Dead after rain." });
+    const [line] = (await counter(shop.shop)).lines;
+    expect(line).toMatchObject({ number, fault: "Dead after rain." });
+    expect(line!.since).toMatch(/^\d{4}-\d\d-\d\dT/);
+    const act = shop.act();
+    await decide(act, number, "yes-order", "");
+    const [later] = (await counter(shop.shop)).lines;
+    expect(later!.since >= line!.since).toBe(true);
+  });
   test("the page of a ticket that is not there is told", async () => {
     expect(await ticketPage(shop.shop, 9)).toEqual({
       ok: false,
@@ -192,6 +213,18 @@ describe("lists", () => {
     const page = done(await ticketPage(shop.shop, await shop.ticket()));
     expect(page.work).toMatchObject({ ok: true, value: { state: { phase: "idle" } } });
   });
+});
+
+test("a few words mean tickets, machines and parts, some of each", async () => {
+  const number = await shop.ticket({ customer: "Batt Orley" });
+  const hits = await lookup(shop.db, "batt");
+  expect(hits[0]).toMatchObject({ type: "ticket", number });
+  expect(hits).toContainEqual(expect.objectContaining({ type: "part", name: "Battery" }));
+  expect(await lookup(shop.db, "mt15")).toContainEqual(
+    expect.objectContaining({ type: "machine", guideId: "marrowby-tern-15" }),
+  );
+  expect(await lookup(shop.db, "")).toEqual([]);
+  expect(await lookup(shop.db, "no such thing")).toEqual([]);
 });
 
 test("the find box knows a ticket's number, and a code as the guide writes it", async () => {

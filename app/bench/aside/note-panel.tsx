@@ -5,7 +5,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { nanoid } from "nanoid";
 import { useEffect, useState } from "react";
 import { useFetcher } from "react-router";
-import { fieldLook } from "../screen/field-look.ts";
+import { BenchField } from "../screen/bench-field.tsx";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
 
 /** A line left for the next technician at a step. */
@@ -60,20 +60,19 @@ export function NotePanel({
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
       <StepLine>A note for the next one</StepLine>
       <Box sx={{ fontSize: 18, color: "var(--soft)" }}>At: {about}</Box>
-      <Box
-        component="textarea"
+      <BenchField
         autoFocus
+        multiline
         rows={3}
-        maxLength={500}
-        aria-label="Note"
-        placeholder="What the next one should know here"
+        label="Note"
+        help="What the next one should know here"
+        inputProps={{ maxLength: 500 }}
         value={text}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {
           if (event.key === "Escape") onClose();
           if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) keep();
         }}
-        sx={{ ...fieldLook, py: 1 }}
       />
       {fetcher.data?.error !== undefined && <Refused>{fetcher.data.error}</Refused>}
       <Box sx={{ display: "flex", gap: 1 }}>

@@ -1,5 +1,6 @@
 import { nameOf, type Person } from "../../../core/people/index.ts";
 import Box from "@mui/material/Box";
+import { FilePick } from "../../ui/file-pick.tsx";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
@@ -54,18 +55,12 @@ export function PhotoPanel({
       <StepLine>A picture of this step</StepLine>
       <Box sx={{ fontSize: 18, color: "var(--soft)" }}>At: {about}</Box>
       <Camera onTaken={send} />
-      <Box component="label" sx={{ fontSize: 18, display: "grid", gap: 0.75 }}>
-        Or a file: JPEG, PNG or WebP, up to 20 MB
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) send(file);
-            event.target.value = "";
-          }}
-        />
-      </Box>
+      <FilePick
+        name="photo"
+        label="Or a file: JPEG, PNG or WebP, up to 20 MB"
+        accept="image/jpeg,image/png,image/webp"
+        onPick={send}
+      />
       <Box role="status" sx={{ fontSize: 17, minHeight: 24 }}>
         {fetcher.state === "idle" ? "" : "Keeping the picture"}
       </Box>

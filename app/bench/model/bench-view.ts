@@ -35,8 +35,8 @@ export type Mood =
 export interface BenchView {
   readonly mood: Mood;
   readonly step: Step | undefined;
-  /** The step after this one, for a look ahead. */
-  readonly next: Step | undefined;
+  /** The steps after this one, for a look ahead. */
+  readonly then: readonly Step[];
   readonly gate: readonly { readonly joint: string; readonly confirmed: boolean }[];
   /** The question that has to be answered before the step. */
   readonly stop: Stop | undefined;
@@ -53,6 +53,9 @@ export interface BenchView {
   readonly turns: Tightening | undefined;
   readonly marks: MapMarks;
 }
+
+/** So many of the steps to come are named. */
+const THEN = 3;
 
 /** What to show of a job, the step being the first that is left or the one that was chosen. */
 export function benchView(model: Model, state: BenchState, chosen: string | undefined): BenchView {
@@ -72,7 +75,7 @@ export function benchView(model: Model, state: BenchState, chosen: string | unde
     stop: ask.type === "stop" ? ask.stop : undefined,
     round: step ? "open" : "shut",
     checks: ask.type === "power-on" || ask.type === "check" ? ask.checks : [],
-    next: step ? rest[0] : undefined,
+    then: step ? rest.slice(0, THEN) : [],
     gate,
     at: Math.min(doneCount(state) + 1, total(model, state)),
     of: total(model, state),

@@ -11,7 +11,7 @@ import { type Guide, mainPart, type Point } from "../../../core/guide/index.ts";
 import type { Learnt } from "../../../core/minutes/index.ts";
 import type { Person } from "../../../core/people/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
-import { useKeys } from "../../ui/use-keys.ts";
+import { useCommands } from "../../ui/commands.ts";
 import { reasonsFor } from "../step/count-box.tsx";
 import { useDraft, useTurn } from "./screw-draft.ts";
 import type { Ending } from "../step/end-panel.tsx";
@@ -20,7 +20,7 @@ import type { StepNote } from "../aside/note-panel.tsx";
 import type { StepPhoto } from "../aside/photo-panel.tsx";
 import type { Transfer } from "../swap/swap-panel.tsx";
 import { reader } from "../../../core/base/ajv.ts";
-import { useKept } from "./use-kept.ts";
+import { useKept } from "../../ui/use-kept.ts";
 import { useLedger } from "../sync/use-ledger.ts";
 import {
   benchView,
@@ -151,7 +151,6 @@ function useShown() {
   const [near, setNear] = useState<Point>();
   const [tray, setTray] = useState(false);
   const [map, setMap] = useState(false);
-  const [keys, setKeys] = useState(false);
   return {
     aside,
     /** Where a part binds, by the tap on the map. */
@@ -159,9 +158,7 @@ function useShown() {
     tray,
     /** The map over the whole width. */
     map,
-    keys,
     setNear,
-    setKeys,
     toggleTray: () => setTray((now) => !now),
     toggleMap: () => setMap((now) => !now),
     open: (what: NonNullable<Aside>) => {
@@ -202,30 +199,28 @@ export function useBenchKeys({ view, screws, draft, shows, acts }: Bench): void 
     const reason = screws && reasonsFor(draft.count, screws.expected)[index];
     if (reason) acts.setDraft({ ...draft, reason });
   };
-  useKeys(
+  useCommands(
     {
-      Space: acts.done,
-      Backspace: acts.takeBack,
-      c: () => draft.count === screws?.expected && count(-1),
-      "-": () => count(-1),
-      "+": () => count(1),
-      "=": () => count(1),
-      "1": () => because(0),
-      "2": () => because(1),
-      "3": () => because(2),
-      ArrowRight: acts.nextScrew,
-      s: acts.snag,
+      done: acts.done,
+      "take-back": acts.takeBack,
+      differs: () => draft.count === screws?.expected && count(-1),
+      fewer: () => count(-1),
+      more: () => count(1),
+      "first-reason": () => because(0),
+      "second-reason": () => because(1),
+      "third-reason": () => because(2),
+      "next-screw": acts.nextScrew,
+      snag: acts.snag,
       // N is an answer where a stop is asked.
-      ...(view.mood === "stop" ? {} : { n: () => shows.open("note") }),
-      p: () => shows.open("photo"),
-      t: shows.toggleTray,
-      m: shows.toggleMap,
-      "?": () => shows.setKeys(true),
+      ...(view.mood === "stop" ? {} : { note: () => shows.open("note") }),
+      picture: () => shows.open("photo"),
+      tray: shows.toggleTray,
+      map: shows.toggleMap,
     },
-    shows.aside === undefined && !shows.keys,
+    shows.aside === undefined,
   );
-  useKeys({
-    Escape: () => {
+  useCommands({
+    back: () => {
       shows.close();
       acts.choose(undefined);
     },

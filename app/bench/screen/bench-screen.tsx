@@ -1,5 +1,5 @@
 import { troubleLine } from "../sync/trouble-line.ts";
-import { memo, useCallback, useEffect, useMemo, useRef } from "react";
+import { memo, Suspense, useCallback, useEffect, useMemo, useRef } from "react";
 import { Link } from "react-router";
 import { diveFromState, type Life, lifeOf } from "../../../core/bench/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
@@ -7,24 +7,32 @@ import { MachineMap } from "../../signs/map/machine-map.tsx";
 import { DiveLine } from "../../signs/dive-line.tsx";
 import { useAfterPaint } from "./after-paint.ts";
 import { doneWord } from "../model/next-entry.ts";
-import { KeysPanel } from "./keys-panel.tsx";
 import { LotsStrip } from "../tray/lots-strip.tsx";
 import { SidePanel } from "./side-panel.tsx";
 import { LifeChip } from "./life-chip.tsx";
 import { MinutesLine } from "./minutes-line.tsx";
 import { BigButton, Refused } from "./panel.tsx";
-import { TrayView } from "../tray/tray-view.tsx";
+import { fetchLater, TrayView } from "./later.ts";
 import { useBench, useBenchKeys, type Bench, type BenchScreenProps } from "../model/use-bench.ts";
 import { turnMarks, type BenchView } from "../model/bench-view.ts";
+
+/** The first paint and the first key come before what is not shown yet. */
+const LATER_MS = 800;
 
 /** The bench: left the map, right the step, below the dive line and the tray. */
 export function BenchScreen(props: BenchScreenProps) {
   const bench = useBench(props);
   useBenchKeys(bench);
   const { ledger, view, shows } = bench;
+  useEffect(() => {
+    const timer = setTimeout(fetchLater, LATER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <main className={shows.map ? "bench bench-wide" : "bench"}>
-      {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <BenchMap bench={bench} />}
+      <Suspense>
+        {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <BenchMap bench={bench} />}
+      </Suspense>
       {shows.map && (
         <div className="bench-life">
           <LifeChip life={lifeOf(bench.model, ledger.state)} />
@@ -49,7 +57,6 @@ export function BenchScreen(props: BenchScreenProps) {
         </div>
       )}
       <Job bench={bench} props={props} />
-      {shows.keys && <KeysPanel onClose={() => shows.setKeys(false)} />}
     </main>
   );
 }

@@ -2,6 +2,7 @@ import { memo, useMemo } from "react";
 import type { BenchState, LedgerEvent } from "../../../core/bench/index.ts";
 import { type Learnt, marksOf, paceOf } from "../../../core/minutes/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
+import { clockWords, useNow, useZone } from "../../ui/days.ts";
 import { stepsToCome } from "../model/bench-view.ts";
 
 /** Minutes spent and still to come: as likely less as more, and four times in five less. */
@@ -27,14 +28,21 @@ export const MinutesLine = memo(function MinutesLine({
     () => marksOf(guide, stepsToCome(model, state), learnt, who),
     [guide, model, state, learnt, who],
   );
-  const whole = (minutes: number): string => minutes.toFixed(0);
+  const now = useNow();
+  const zone = useZone();
+  const at = (minutes: number): string => clockWords((now ?? 0) + minutes * 60_000, zone);
   const off = Math.round(Math.abs(behind));
   return (
     <div role="group" aria-label="Minutes" className="minutes-line">
-      <span className="mono">{whole(spent)}</span> min so far
-      {off > 0 && (behind > 0 ? `, ${off} behind` : `, ${off} ahead`)}; left{" "}
-      <span className="mono">{whole(half)}</span>, at 80 % under{" "}
-      <span className="mono">{whole(eighty)}</span>
+      {Math.round(spent)} min so far{off > 0 && `, ${off} min ${behind > 0 ? "behind" : "ahead"}`}
+      {now === undefined ? (
+        `; ${Math.round(half)} min left`
+      ) : (
+        <>
+          ; done about <span className="mono">{at(half)}</span>, four times in five by{" "}
+          <span className="mono">{at(eighty)}</span>
+        </>
+      )}
     </div>
   );
 });

@@ -1,18 +1,15 @@
-import { useCallback } from "react";
+import { Suspense, useCallback } from "react";
 import { unreachable } from "../../../core/base/result.ts";
 import { holdClear, isNewBit, postureBefore, stepKey, tiedBy } from "../../../core/bench/index.ts";
 import { stepWords } from "../../../core/words/index.ts";
 import { EndPanel } from "../step/end-panel.tsx";
 import { GatePanel } from "../step/gate-panel.tsx";
-import { NotePanel } from "../aside/note-panel.tsx";
 import { StepLine } from "./panel.tsx";
-import { PhotoPanel } from "../aside/photo-panel.tsx";
 import { ChecksPanel } from "../step/checks-panel.tsx";
 import { PowerPanel } from "../step/power-panel.tsx";
-import { SnagPanel } from "../aside/snag-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
-import { SwapPanel } from "../swap/swap-panel.tsx";
+import { NotePanel, PhotoPanel, SnagPanel, SwapPanel } from "./later.ts";
 import type { Bench, BenchScreenProps } from "../model/use-bench.ts";
 
 interface SidePanelProps {
@@ -23,11 +20,13 @@ interface SidePanelProps {
 /** The right side: what was opened beside the step, else what the job is at. */
 export const SidePanel = ({ bench, props }: SidePanelProps) => (
   <div className="bench-panel">
-    {bench.shows.aside === undefined ? (
-      <Mood bench={bench} props={props} />
-    ) : (
-      <Aside bench={bench} props={props} />
-    )}
+    <Suspense>
+      {bench.shows.aside === undefined ? (
+        <Mood bench={bench} props={props} />
+      ) : (
+        <Aside bench={bench} props={props} />
+      )}
+    </Suspense>
   </div>
 );
 
@@ -125,7 +124,7 @@ function Step({ bench, props }: SidePanelProps) {
     <StepPanel
       guide={props.guide}
       step={view.step!}
-      next={view.next}
+      then={view.then}
       posture={postureBefore(model, ledger.state, view.step!)}
       clear={holdClear(model, ledger.state, view.step!)}
       care={{

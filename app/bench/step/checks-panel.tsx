@@ -12,8 +12,8 @@ import {
 } from "../../../core/bench/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import { capital, jointWord, partWord, wordList } from "../../../core/words/index.ts";
-import { useKeys } from "../../ui/use-keys.ts";
-import { fieldLook } from "../screen/field-look.ts";
+import { useCommands } from "../../ui/commands.ts";
+import { BenchField } from "../screen/bench-field.tsx";
 import { BigButton, StepLine } from "../screen/panel.tsx";
 import { useWaysBack } from "../sync/use-bench-worker.ts";
 
@@ -48,7 +48,7 @@ export function ChecksPanel({
       ...(note === undefined ? {} : { note }),
     });
   };
-  useKeys({ f: () => give("fail"), a: () => setReason("") });
+  useCommands({ fails: () => give("fail"), "not-here": () => setReason("") });
   const left = due.map(({ what }) => what);
   const all = checksOf(model, state).filter(
     ({ what }) => left.includes(what) || resultOf(state, round, what),
@@ -85,14 +85,11 @@ export function ChecksPanel({
                 give("na", reason);
               }}
             >
-              <Box
-                component="input"
+              <BenchField
                 autoFocus
-                aria-label="Why it does not apply"
-                placeholder="Why it does not apply"
+                label="Why it does not apply"
                 value={reason}
                 onChange={(event) => setReason(event.target.value)}
-                sx={{ ...fieldLook, flex: 1, height: 56 }}
               />
               <BigButton tone="plain" hint="Enter" onClick={() => give("na", reason)}>
                 Keep

@@ -2,8 +2,7 @@ import Box from "@mui/material/Box";
 import { type BenchState, expectedLeft, type Lot } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import { capital, jointWord, type NamedGuide } from "../../../core/words/index.ts";
-import { MONO } from "../../ui/theme.ts";
-import { fieldLook } from "../screen/field-look.ts";
+import { BenchField } from "../screen/bench-field.tsx";
 import { StepLine } from "../screen/panel.tsx";
 
 export interface Ending {
@@ -31,15 +30,12 @@ export function EndPanel({
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
       <StepLine>Count what lies on the mat</StepLine>
       <Box component="label" sx={{ display: "flex", gap: 1.5, alignItems: "center", fontSize: 20 }}>
-        Screws left over on the bench
-        <Box
-          component="input"
+        <BenchField
+          label="Screws left over on the bench"
           type="number"
-          min={0}
-          max={200}
           autoFocus
           onKeyDown={(event) => event.key === "Enter" && onDone()}
-          aria-label="Screws left over on the bench"
+          inputProps={{ min: 0, max: 200 }}
           value={ending.left ?? ""}
           onChange={(event) =>
             setEnding({
@@ -47,28 +43,19 @@ export function EndPanel({
               left: event.target.value === "" ? undefined : Number(event.target.value),
             })
           }
-          sx={{
-            ...fieldLook,
-            width: 90,
-            height: 56,
-            fontFamily: MONO,
-            fontSize: 30,
-            textAlign: "center",
-          }}
+          width={300}
         />
       </Box>
       <Box sx={{ fontSize: 18, fontWeight: over === 0 ? 400 : 700 }} role="status">
         {ending.left !== undefined && verdict(over)}
       </Box>
       {over !== 0 && (
-        <Box
-          component="textarea"
-          aria-label="What happened"
-          placeholder="What happened"
+        <BenchField
+          multiline
+          label="What happened"
           rows={2}
           value={ending.explained}
           onChange={(event) => setEnding({ ...ending, explained: event.target.value })}
-          sx={{ ...fieldLook, py: 1 }}
         />
       )}
       <Tally guide={guide} lots={[...state.lots.values()]} />

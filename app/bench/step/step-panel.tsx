@@ -7,6 +7,8 @@ import {
   careLines,
   clearWords,
   CONNECTOR_WAYS,
+  holdsWords,
+  JOINT_WAYS,
   jointWord,
   postureWords,
   stepWords,
@@ -14,6 +16,7 @@ import {
   wordList,
 } from "../../../core/words/index.ts";
 import { ConnectorSign } from "../../signs/connector-sign.tsx";
+import { JointSign } from "../../signs/joint-sign.tsx";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { CountBox, type Draft } from "./count-box.tsx";
 import { Notes, type StepNote } from "../aside/note-panel.tsx";
@@ -26,7 +29,7 @@ import type { ScrewStep } from "../model/bench-view.ts";
 export function StepPanel({
   guide,
   step,
-  next,
+  then,
   posture,
   clear,
   care,
@@ -42,7 +45,8 @@ export function StepPanel({
 }: {
   guide: Guide;
   step: Step;
-  next: Step | undefined;
+  /** The steps after this one. */
+  then: readonly Step[];
   /** How the machine has to be laid first, where it does not lie so. */
   posture: PostureChange | undefined;
   /** Leads to be held clear. */
@@ -90,7 +94,7 @@ export function StepPanel({
           onNext={onNextScrew}
         />
       )}
-      <Connector guide={guide} step={step} />
+      <HowItOpens guide={guide} step={step} />
       <Notes people={people} notes={notes} />
       {held !== undefined && <Caution>{held}</Caution>}
       {careLines(guide, step, care).map((line) => (
@@ -103,17 +107,34 @@ export function StepPanel({
           ))}
         </div>
       )}
-      {next && <div className="say soft">Then: {stepWords(guide, next)}</div>}
+      {then.length > 0 && <Then guide={guide} steps={then} />}
     </div>
   );
 }
 
 const jointOf = (step: Step): string => ("joint" in step ? step.joint : "");
 
-function Connector({ guide, step }: { guide: Guide; step: Step }) {
+/** How it opens or goes on, drawn large: a plug with its lead, or whatever else holds. */
+function HowItOpens({ guide, step }: { guide: Guide; step: Step }) {
   if (step.do !== "release" && step.do !== "make") return null;
   const joint = guide.joints[step.joint]!;
-  if (joint.kind !== "connector") return null;
+  const way = step.do === "release" ? "off" : "on";
+  if (joint.kind === "screws") {
+    return <div className="say soft">{holdsWords(guide, step.joint)}</div>;
+  }
+  if (joint.kind !== "connector") {
+    return (
+      <div className="row">
+        <div className="sign">
+          <JointSign joint={joint} width={140} />
+        </div>
+        <div className="stack stack-tight say">
+          <span>{JOINT_WAYS[joint.kind][way]}</span>
+          <span className="soft">{holdsWords(guide, step.joint)}</span>
+        </div>
+      </div>
+    );
+  }
   const dead = deadWithout(joint);
   const lead = leadRoute(guide, step.joint);
   return (
@@ -122,8 +143,10 @@ function Connector({ guide, step }: { guide: Guide; step: Step }) {
         <ConnectorSign type={joint.type} open={step.do === "release"} width={140} />
       </div>
       <div className="stack stack-tight say">
-        <span>{CONNECTOR_WAYS[joint.type][step.do === "release" ? "off" : "on"]}</span>
-        {dead.length > 0 && <span className="soft">Dead while open: {wordList(dead)}.</span>}
+        <span>{CONNECTOR_WAYS[joint.type][way]}</span>
+        {dead.length > 0 && (
+          <span className="soft">If left unplugged, dead: {wordList(dead)}.</span>
+        )}
         {lead.length > 0 && (
           <span className="soft">
             Its lead lies in: {wordList(lead.map((id) => jointWord(guide, id)))}; dotted on the map.
@@ -133,3 +156,15 @@ function Connector({ guide, step }: { guide: Guide; step: Step }) {
     </div>
   );
 }
+
+/** What comes after this step, the next first; further ones as room allows. */
+const Then = ({ guide, steps }: { guide: Guide; steps: readonly Step[] }) => (
+  <div className="say soft then">
+    Then:
+    <ol>
+      {steps.map((step, i) => (
+        <li key={i}>{stepWords(guide, step)}</li>
+      ))}
+    </ol>
+  </div>
+);

@@ -3,8 +3,8 @@ import type { Guide } from "../../../core/guide/index.ts";
 import { stopAsk, stopOtherwise } from "../../../core/words/index.ts";
 import Box from "@mui/material/Box";
 import { useState } from "react";
-import { useKeys } from "../../ui/use-keys.ts";
-import { fieldLook } from "../screen/field-look.ts";
+import { useCommands } from "../../ui/commands.ts";
+import { BenchField } from "../screen/bench-field.tsx";
 import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
 
 /** A question that is answered with Y or N: Space and the pedal do not get past it. */
@@ -22,7 +22,7 @@ export function StopPanel({
   const given = state.answers.get(stop.id)?.answer;
   const isHeld = stop.holds && given !== undefined && given !== stop.good;
   const say = (answer: "yes" | "no") => onAnswer({ do: "answer", stop: stop.id, answer });
-  useKeys({ y: () => say("yes"), n: () => say("no") }, !isHeld);
+  useCommands({ yes: () => say("yes"), no: () => say("no") }, !isHeld);
   if (isHeld) return <Held stop={stop} onAnswer={onAnswer} />;
   return (
     <div className="stack stack-stop" data-stop={stop.id}>
@@ -61,26 +61,19 @@ function Held({ stop, onAnswer }: { stop: Stop; onAnswer: (entry: Entry) => void
     <Box sx={{ display: "grid", gap: 2, alignContent: "start" }} data-stop={stop.id}>
       <StepLine>This job is held</StepLine>
       <Box sx={{ fontSize: 20, lineHeight: 1.35 }}>{stopOtherwise(stop)}</Box>
-      <Box component="label" sx={{ display: "grid", gap: 0.75, fontSize: 18 }}>
-        What was done about it
-        <Box
-          component="textarea"
-          rows={3}
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-          sx={{ ...fieldLook, py: 1 }}
-        />
-      </Box>
+      <BenchField
+        multiline
+        rows={3}
+        label="What was done about it"
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+      />
       {isPack && (
-        <Box component="label" sx={{ display: "grid", gap: 0.75, fontSize: 18 }}>
-          Where the pack is now
-          <Box
-            component="input"
-            value={where}
-            onChange={(event) => setWhere(event.target.value)}
-            sx={{ ...fieldLook, height: 56 }}
-          />
-        </Box>
+        <BenchField
+          label="Where the pack is now"
+          value={where}
+          onChange={(event) => setWhere(event.target.value)}
+        />
       )}
       <BigButton
         disabled={isMissing}

@@ -24,7 +24,9 @@ import {
 import Box from "@mui/material/Box";
 import { useState } from "react";
 import { BigButton } from "../screen/panel.tsx";
-import { Card, NumberField, smallField } from "./swap-card.tsx";
+import { Card, NumberField } from "./swap-card.tsx";
+import { BenchField } from "../screen/bench-field.tsx";
+import { Choice } from "../../ui/choice.tsx";
 
 /** How much paste each die needs, and what the habits of the trade make of it. */
 export function PasteBox({
@@ -117,6 +119,10 @@ export function PadBox({ name, gap }: { name: string; gap: number }) {
   );
 }
 
+const CHOICE = { minWidth: 110 };
+const KEYS = (["M", "B", "B+M"] as const).map((key) => ({ value: key, label: key }));
+const BUSES = (["NVMe", "SATA"] as const).map((bus) => ({ value: bus, label: bus }));
+
 export function DriveBox({
   name,
   slot,
@@ -138,39 +144,27 @@ export function DriveBox({
   return (
     <Card title={`New ${name}`}>
       <Box sx={{ display: "flex", gap: 1 }}>
-        <Box
-          component="select"
-          aria-label="Length"
+        <Choice
+          label="Length"
           value={drive.length}
-          onChange={(event) => setDrive({ ...drive, length: Number(event.target.value) })}
-          sx={smallField}
-        >
-          {DRIVE_LENGTHS.map((mm) => (
-            <option key={mm} value={mm}>{`22${mm}`}</option>
-          ))}
-        </Box>
-        <Box
-          component="select"
-          aria-label="Key"
+          options={DRIVE_LENGTHS.map((mm) => ({ value: mm, label: `22${mm}` }))}
+          choose={(length) => setDrive({ ...drive, length })}
+          sx={CHOICE}
+        />
+        <Choice
+          label="Key"
           value={drive.key}
-          onChange={(event) => setDrive({ ...drive, key: event.target.value as Drive["key"] })}
-          sx={smallField}
-        >
-          {["M", "B", "B+M"].map((key) => (
-            <option key={key}>{key}</option>
-          ))}
-        </Box>
-        <Box
-          component="select"
-          aria-label="Bus"
+          options={KEYS}
+          choose={(key) => setDrive({ ...drive, key })}
+          sx={CHOICE}
+        />
+        <Choice
+          label="Bus"
           value={drive.bus}
-          onChange={(event) => setDrive({ ...drive, bus: event.target.value as Drive["bus"] })}
-          sx={smallField}
-        >
-          {["NVMe", "SATA"].map((bus) => (
-            <option key={bus}>{bus}</option>
-          ))}
-        </Box>
+          options={BUSES}
+          choose={(bus) => setDrive({ ...drive, bus })}
+          sx={CHOICE}
+        />
       </Box>
       <span>
         {against.length === 0
@@ -212,12 +206,11 @@ export function MemoryBox({ facts }: { facts: MemoryFacts }) {
       </span>
       {modules.map((module, i) => (
         <Box key={i} sx={{ display: "flex", gap: 1 }}>
-          <Box
-            component="input"
-            aria-label={`Generation, slot ${i + 1}`}
+          <BenchField
+            label={`Generation, slot ${i + 1}`}
             value={module.generation}
             onChange={(event) => change(i, { generation: event.target.value })}
-            sx={smallField}
+            width={190}
           />
           <NumberField
             label="GB"

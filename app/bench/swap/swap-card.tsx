@@ -2,9 +2,7 @@ import type { InputFault } from "../../../core/swap/index.ts";
 import { inputWords } from "../../../core/words/index.ts";
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
-import { fieldLook } from "../screen/field-look.ts";
-
-export const smallField = { ...fieldLook, width: 92, height: 40 } as const;
+import { BenchField } from "../screen/bench-field.tsx";
 
 export function Card({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -41,23 +39,14 @@ export function NumberField({
   fault?: InputFault | undefined;
 }) {
   return (
-    <Box component="label" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
-      {label}
-      <Box
-        component="input"
-        type="number"
-        step={step}
-        min={0}
-        value={value}
-        aria-invalid={fault !== undefined}
-        onChange={(event) => set(Number(event.target.value))}
-        sx={{ ...smallField, ...(fault ? { borderColor: "var(--stop)" } : {}) }}
-      />
-      {fault && (
-        <span role="alert" style={{ color: "var(--stop)", fontWeight: 700 }}>
-          {inputWords(fault)}
-        </span>
-      )}
-    </Box>
+    <BenchField
+      type="number"
+      label={label}
+      value={value}
+      hasError={fault !== undefined}
+      help={fault && <span role="alert">{inputWords(fault)}</span>}
+      inputProps={{ step, min: 0 }}
+      onChange={(event) => set(Number(event.target.value))}
+    />
   );
 }

@@ -5,7 +5,7 @@ import type { Model } from "../../../core/rules/index.ts";
 import { hasSisters, isPlainCode, judgeCode, standoffJoint } from "../../../core/swap/index.ts";
 import { capital, CODE_WORDS, jointWord, partWord, wordList } from "../../../core/words/index.ts";
 import { useDevice } from "../../devices/use-device.ts";
-import { fieldLook } from "../screen/field-look.ts";
+import { BenchField } from "../screen/bench-field.tsx";
 import { Caution, StepLine } from "../screen/panel.tsx";
 import { GaugeBox } from "./gauge-box.tsx";
 import { DriveBox, MemoryBox, PadBox, PasteBox } from "./swap-arithmetic.tsx";
@@ -187,16 +187,12 @@ function PartCodes({
   const wantsOld = known.length === 0 || hasSisters(known) || old !== undefined;
   const name = partWord(guide, part);
   const field = (label: string, value: string, set: (value: string) => void) => (
-    <Box component="label" sx={{ display: "flex", gap: 1, alignItems: "center" }}>
-      {label}
-      <Box
-        component="input"
-        aria-label={`${label} ${name}`}
-        value={value}
-        onChange={(event) => set(event.target.value)}
-        sx={{ ...fieldLook, width: 190, height: 44 }}
-      />
-    </Box>
+    <BenchField
+      label={`${label} ${name}`}
+      value={value}
+      onChange={(event) => set(event.target.value)}
+      width={340}
+    />
   );
   return (
     <Box

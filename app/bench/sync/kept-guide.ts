@@ -30,7 +30,9 @@ export async function askGuide(path: string): Promise<void> {
 
 /** The guide that a page was drawn with by the server, before the page wakes up. */
 export async function askGuideOfPage(): Promise<void> {
-  const path = document.querySelector("link[data-guide]")?.getAttribute("href");
+  const path = document
+    .querySelector('link[rel="preload"][href^="/guide-versions/"]')
+    ?.getAttribute("href");
   // Without an answer the page says what is missing.
   if (path) await askGuide(path).catch(() => undefined);
 }

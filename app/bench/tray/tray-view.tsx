@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
 import { Link, useFetcher } from "react-router";
 import {
@@ -15,7 +16,7 @@ import type { TrayGrid } from "../../../core/screws/index.ts";
 import { capital, jointWord, mixUpWords, placeWords } from "../../../core/words/index.ts";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { MONO } from "../../ui/theme.ts";
-import { fieldLook } from "../screen/field-look.ts";
+import { BenchField } from "../screen/bench-field.tsx";
 import { MirrorDrawing } from "./mirror.tsx";
 import type { Keeping } from "../model/bench-view.ts";
 import { WhichScrew } from "./which-screw.tsx";
@@ -275,20 +276,20 @@ function Places({
 function OwnWay({ keeping: { habit, grid } }: { keeping: Keeping }) {
   const fetcher = useFetcher();
   const isCells = habit === "cells";
-  const field = (name: keyof TrayGrid, label: string, most: number) => (
-    <label style={{ display: isCells ? undefined : "none" }}>
-      {label}{" "}
-      <Box
-        component="input"
+  // The size of the tray stays known where it is not asked for.
+  const field = (name: keyof TrayGrid, label: string, most: number) =>
+    isCells ? (
+      <BenchField
         name={name}
+        label={label}
         type="number"
-        min={1}
-        max={most}
+        inputProps={{ min: 1, max: most }}
         defaultValue={grid[name]}
-        sx={{ ...fieldLook, width: 64, height: 44 }}
+        width={130}
       />
-    </label>
-  );
+    ) : (
+      <input type="hidden" name={name} value={grid[name]} />
+    );
   return (
     <fetcher.Form
       method="post"
@@ -299,9 +300,9 @@ function OwnWay({ keeping: { habit, grid } }: { keeping: Keeping }) {
       {field("rows", "Rows", 12)}
       {field("columns", "Columns", 12)}
       {field("holds", "Screws a cell holds", 99)}
-      <button type="submit" className="press" style={{ minHeight: 44, padding: "0 12px" }}>
+      <Button type="submit" variant="outlined" size="large">
         Keep as my own way
-      </button>
+      </Button>
       <span role="status">{fetcher.state === "idle" && fetcher.data !== undefined && "kept"}</span>
     </fetcher.Form>
   );

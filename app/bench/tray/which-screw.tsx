@@ -8,7 +8,8 @@ import { capital, jointWord, leftoverWords, placeWords } from "../../../core/wor
 import { StandInsLink } from "../../devices/stand-ins-link.tsx";
 import { useDevice } from "../../devices/use-device.ts";
 import { ScrewToken } from "../../signs/screw-token.tsx";
-import { fieldLook } from "../screen/field-look.ts";
+import { BenchField } from "../screen/bench-field.tsx";
+import { Choice } from "../../ui/choice.tsx";
 
 /** What a workshop caliper is good for, mm. */
 const TOLERANCE = 0.1;
@@ -34,7 +35,6 @@ export function WhichScrew({ guide, lots }: { guide: Guide; lots: readonly Lot[]
   };
   const isMeasured = Object.keys(reading).length > 0;
   const drives = [...new Set(screwsOf(guide).map(([, { drive }]) => drive))];
-  const box = { ...fieldLook, width: 110, height: 44 };
   return (
     <Box
       role="region"
@@ -47,36 +47,30 @@ export function WhichScrew({ guide, lots }: { guide: Guide; lots: readonly Lot[]
     >
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", fontSize: 17, flexWrap: "wrap" }}>
         <b>Which screw is this?</b>
-        <Box
-          component="input"
-          aria-label="Length, mm"
-          placeholder="length mm"
-          inputMode="decimal"
+        <BenchField
+          label="Length, mm"
+          inputProps={DECIMAL}
           value={length}
           onChange={(event) => setLength(plainNumber(event.target.value))}
-          sx={box}
+          width={124}
         />
-        <Box
-          component="input"
-          aria-label="Head, mm"
-          placeholder="head mm"
-          inputMode="decimal"
+        <BenchField
+          label="Head, mm"
+          inputProps={DECIMAL}
           value={head}
           onChange={(event) => setHead(plainNumber(event.target.value))}
-          sx={box}
+          width={124}
         />
-        <Box
-          component="select"
-          aria-label="Drive"
+        <Choice
+          label="Drive"
           value={drive}
-          onChange={(event) => setDrive(event.target.value)}
-          sx={box}
-        >
-          <option value="">any drive</option>
-          {drives.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </Box>
+          options={[
+            { value: "", label: "any" },
+            ...drives.map((one) => ({ value: one, label: one })),
+          ]}
+          choose={setDrive}
+          sx={BOX}
+        />
         <StandInsLink />
       </Box>
       {isMeasured && <Matches guide={guide} lots={lots} reading={reading} />}
@@ -84,6 +78,9 @@ export function WhichScrew({ guide, lots }: { guide: Guide; lots: readonly Lot[]
     </Box>
   );
 }
+
+const BOX = { width: 124 };
+const DECIMAL = { inputMode: "decimal" } as const;
 
 /** What is typed, as digits with one point at most: "1.2.3" is no length. */
 const plainNumber = (text: string): string => {

@@ -4,7 +4,9 @@ import type { Guide, GuideJoint, Point } from "../../../core/guide/index.ts";
 import { sweepOrder } from "../../../core/screws/index.ts";
 import { MONO } from "../../ui/theme.ts";
 import { ScrewHead } from "../screw-token.tsx";
+import { chassisOf, isOutside } from "./chassis.ts";
 import { isNameHidden, layersOf } from "./layers.ts";
+import { artOf } from "./part-art.ts";
 
 export interface MapMarks {
   /** Parts and joints touched now. */
@@ -161,26 +163,35 @@ const PartShape = memo(function PartShape({
   look,
   onTap,
 }: PartProps & { readonly look: Look; readonly onTap: (id: string) => void }) {
-  const { name, shape, on } = guide.parts[id]!;
+  const { name, kind, shape, on } = guide.parts[id]!;
   const { stroke, width, dash } = look;
   const fill = on === undefined && look !== TOUCHED ? "var(--paper)" : look.fill;
+  const isShell = isOutside(guide, id);
   return (
-    <rect
-      x={shape!.x}
-      y={shape!.y}
-      width={shape!.w}
-      height={shape!.h}
-      rx={shape!.round ? Math.min(shape!.w, shape!.h) / 2 : 2}
-      fill={fill}
-      stroke={stroke}
-      strokeWidth={width}
-      strokeDasharray={dash}
-      data-part={id}
-      style={{ cursor: "pointer" }}
-      onClick={() => onTap(id)}
-    >
+    <g data-part={id} style={{ cursor: "pointer" }} onClick={() => onTap(id)}>
       <title>{name}</title>
-    </rect>
+      <rect
+        x={shape!.x}
+        y={shape!.y}
+        width={shape!.w}
+        height={shape!.h}
+        rx={shape!.round ? Math.min(shape!.w, shape!.h) / 2 : isShell ? 9 : 2}
+        fill={fill}
+        stroke={stroke}
+        strokeWidth={width}
+        strokeDasharray={dash}
+      />
+      {look !== OUT && (
+        <path
+          d={isShell ? chassisOf(guide, id) : artOf(kind, shape!.w, shape!.h)}
+          transform={isShell ? undefined : `translate(${shape!.x} ${shape!.y})`}
+          fill="none"
+          stroke="var(--soft)"
+          strokeWidth="0.4"
+          opacity="0.75"
+        />
+      )}
+    </g>
   );
 });
 

@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useSyncExternalStore } from "react";
-import { readJson, type Reader } from "../../../core/base/ajv.ts";
+import { readJson, type Reader } from "../../core/base/ajv.ts";
 
 const heard = new Set<() => void>();
 

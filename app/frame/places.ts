@@ -1,0 +1,14 @@
+/** The places of the program, as the bar has them. */
+export const PLACES = [
+  { to: "/", label: "Counter", end: true },
+  { to: "/bench", label: "Bench", end: false },
+  { to: "/guides", label: "Guides", end: false },
+] as const;
+
+/** What the bar has no room for; found by name. */
+export const OTHER_PLACES = [
+  { to: "/tickets", label: "All tickets" },
+  { to: "/tickets/new", label: "Take a machine in" },
+  { to: "/words", label: "Words of the bench" },
+  { to: "/stand-ins", label: "Stand-ins for devices" },
+] as const;

@@ -1,0 +1,134 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useEffect, useState } from "react";
+import { type FieldErrors, FormProvider, type Resolver, useForm } from "react-hook-form";
+import { Link, useNavigation, useSubmit } from "react-router";
+import { type NewTicket, type NewTicketField, readNewTicket } from "../../core/ticket/index.ts";
+import { NEW_TICKET_WORDS } from "../../core/words/index.ts";
+import { useKept } from "../ui/use-kept.ts";
+import { isWorthKeeping, readDraft } from "./draft.ts";
+import { TicketFields } from "./ticket-fields.tsx";
+import { PartChoice } from "./part-choice.tsx";
+import { useCode } from "./use-code.ts";
+
+export type Refusals = Readonly<Partial<Record<NewTicketField, string>>>;
+
+/** The schema of the server, asked before anything is sent. */
+const resolver: Resolver<NewTicket> = (values) => {
+  const read = readNewTicket(values);
+  if (read.ok) return { values: read.value, errors: {} };
+  const errors = Object.fromEntries(
+    read.error.map((field) => [field, { type: "schema", message: NEW_TICKET_WORDS[field] }]),
+  ) as FieldErrors<NewTicket>;
+  return { values: {}, errors };
+};
+
+/** A new ticket: whose it is, what it is, what is wrong, what is to be replaced. What is typed is kept until it is sent. */
+export function TakeInForm({
+  begin,
+  machines,
+  refused,
+}: {
+  begin: NewTicket;
+  /** Machines by underside code. */
+  machines: readonly { readonly code: string; readonly name: string }[];
+  /** What the server did not take of what was sent last. */
+  refused: Refusals | undefined;
+}) {
+  const [draft, keep] = useKept("new-ticket", readDraft, NOTHING);
+  const form = useForm<NewTicket>({ defaultValues: begin, resolver, shouldFocusError: true });
+  const { reset, setError, watch, handleSubmit } = form;
+  const submit = useSubmit();
+  const { state, formMethod, location } = useNavigation();
+  const [isPickedUp, setPickedUp] = useState(false);
+  useEffect(() => {
+    // Once, when the page is here: what was typed before comes back, unless a code leads here.
+    if (draft === NOTHING || isPickedUp || begin.code !== "") return;
+    reset({ ...begin, ...draft });
+    setPickedUp(true);
+  }, [draft, begin, isPickedUp, reset]);
+  useEffect(() => {
+    const watching = watch((values) => {
+      const now = values as NewTicket;
+      keep(isWorthKeeping(now) ? now : undefined);
+    });
+    return () => watching.unsubscribe();
+  }, [watch, keep]);
+  useEffect(() => {
+    for (const [field, message] of Object.entries(refused ?? {})) {
+      setError(field as NewTicketField, { type: "server", message }, { shouldFocus: true });
+    }
+  }, [refused, setError]);
+  useEffect(() => {
+    // The ticket is open: what was typed is written.
+    const isOpened = state === "loading" && formMethod === "POST";
+    if (isOpened && /^\/tickets\/\d+$/.test(location.pathname)) keep(undefined);
+  }, [state, formMethod, location, keep]);
+  const code = watch("code");
+  const known = useCode(code);
+  const send = (values: NewTicket) => {
+    const data = new FormData();
+    for (const [name, value] of Object.entries(values) as [string, string | readonly string[]][]) {
+      for (const one of typeof value === "string" ? [value] : value) data.append(name, one);
+    }
+    void submit(data, { method: "post" });
+  };
+  return (
+    <FormProvider {...form}>
+      <form noValidate onSubmit={(event) => void handleSubmit(send)(event)}>
+        {isPickedUp && (
+          <Alert
+            severity="info"
+            sx={{ mb: 2 }}
+            action={
+              <Button
+                color="inherit"
+                onClick={() => {
+                  keep(undefined);
+                  reset(begin);
+                  setPickedUp(false);
+                }}
+              >
+                Begin anew
+              </Button>
+            }
+          >
+            What was typed here before is still there.
+          </Alert>
+        )}
+        <Box
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "1fr", md: "minmax(400px, 500px) 1fr" },
+            gap: { xs: 2, md: 5 },
+          }}
+        >
+          <TicketFields machines={machines} />
+          <PartChoice machine={known?.found} known={known?.known ?? []} typed={code} />
+        </Box>
+        <Box sx={{ display: "flex", gap: 2, mt: 2 }}>
+          <Button type="submit" variant="contained" size="large" loading={state === "submitting"}>
+            Open the ticket
+          </Button>
+          <Button component={Link} to="/" size="large">
+            Cancel
+          </Button>
+        </Box>
+      </form>
+    </FormProvider>
+  );
+}
+
+const NOTHING: NewTicket = {
+  customer: "",
+  phone: "",
+  fault: "",
+  code: "",
+  serial: "",
+  condition: "",
+  signs: [],
+  parts: [],
+  mode: "short",
+  promised: "",
+};

@@ -1,0 +1,42 @@
+import AttachFile from "@mui/icons-material/AttachFile";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { HIDDEN } from "./hidden.ts";
+
+/** A file chosen from the disk (or the camera): a button that says which one it has. */
+export function FilePick({
+  name,
+  label,
+  accept,
+  onPick,
+}: {
+  name: string;
+  label: string;
+  accept: string;
+  /** Called with the file at once, where nothing else is to be said with it. */
+  onPick?: (file: File) => void;
+}) {
+  const [chosen, setChosen] = useState<string>();
+  return (
+    <Button component="label" variant="outlined" startIcon={<AttachFile />}>
+      <Box component="span" sx={{ maxWidth: 380, overflow: "hidden", textOverflow: "ellipsis" }}>
+        {chosen ?? label}
+      </Box>
+      <input
+        type="file"
+        name={name}
+        accept={accept}
+        aria-label={label}
+        style={HIDDEN}
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (!onPick) return setChosen(file?.name);
+          if (file) onPick(file);
+          // The same file can be chosen once more.
+          event.target.value = "";
+        }}
+      />
+    </Button>
+  );
+}
