@@ -29,7 +29,7 @@ export interface DemoTicket {
 
 const machine = { code: "MT15-A3", mode: "short" as const, signs: [] };
 
-export const TICKETS: readonly DemoTicket[] = [
+const FIRST: readonly DemoTicket[] = [
   {
     takenIn: -12,
     promised: -5,
@@ -156,6 +156,55 @@ export const TICKETS: readonly DemoTicket[] = [
     stage: { at: "customer" },
   },
 ];
+
+/** A ticket of the longer tail of the shop: as the ones above, said in a row. */
+const row = (
+  takenIn: number,
+  promised: number,
+  by: string,
+  code: string,
+  customer: string,
+  phone: string,
+  fault: string,
+  serial: string,
+  condition: string,
+  parts: readonly string[],
+  stage: Stage,
+): DemoTicket => ({
+  takenIn,
+  promised,
+  by,
+  facts: { ...machine, code, customer, phone, fault, serial, condition, parts },
+  stage,
+});
+
+// prettier-ignore
+const TAIL: readonly DemoTicket[] = [
+  row(-26, -19, "tobin", "CS15-X", "Perrin Vale", "0550 122", "Both fans rattle, one stands still when warm.", "X-30418", "Scratched base. Two feet gone.", ["fan-left", "fan-right"], { at: "nothing" }),
+  row(-25, -20, "mirel", "HF13-01", "Maud Ellery", "0550 581", "Off after an hour; was eight hours when new.", "01-44120", "Lid dented at one corner.", ["battery"], { at: "nothing" }),
+  row(-24, -17, "tobin", "TM15-E", "Sexton Primary School", "0550 300", "Will not charge; the plug wobbles.", "E-00217", "School label 14. Keys worn.", ["jack"], { at: "nothing" }),
+  row(-22, -15, "mirel", "QL13-T1", "Aldous Penn", "0550 913", "Lid stands open by a finger on the right.", "T1-48113", "Right hinge cover split.", ["hinge-right"], { at: "nothing" }),
+  row(-21, -14, "tobin", "PC15-7A", "Wenna Carrow", "0550 274", "Clock is wrong each morning, settings gone.", "7A-10077", "Good. Bag came with it.", ["coin-cell"], { at: "nothing" }),
+  row(-19, -12, "tobin", "OW14-B", "Hale Morrow", "0550 606", "Space bar and three letters dead.", "B-71544", "Crumbs. Screw missing by the hatch.", ["keyboard"], { at: "nothing" }),
+  row(-17, -10, "mirel", "MT15-A2", "Ketta Lorn", "0550 849", "Slow since spring, wants a larger drive.", "A2-58830", "Good.", ["ssd"], { at: "nothing" }),
+  row(-15, -9, "mirel", "BV16-R", "Ferry ticket office", "0550 205", "Dark picture, a lamp shows something is there.", "R-19006", "Asset tag inside the lid.", ["display"], { at: "collection-unrepaired" }),
+  row(-9, -1, "tobin", "CS15-X", "Ondra Fisk", "0550 777", "Shuts off in games, hot air at the left only.", "X-31902", "Dust in both grilles.", ["heatsink"], { at: "collection" }),
+  row(-8, 0, "mirel", "HF13-02", "Brisa Tolland", "0550 458", "Trackpad clicks by itself.", "02-50991", "Lid scratched. Case came with it.", ["trackpad"], { at: "collection" }),
+  row(-8, 1, "tobin", "TM15-E", "Oswin Rudd", "0550 512", "No sound on the right.", "E-00931", "Sticker over the camera, stays.", ["speaker-right"], { at: "soak" }),
+  row(-7, 1, "tobin", "OW14-C", "Linden Ray", "0550 390", "Fan howls from the first minute.", "C-91207", "Rear foot loose.", ["fan"], { at: "soak" }),
+  row(-6, 2, "mirel", "BV16-R", "Tessaly Brook", "0550 645", "Hot at the palm, clicks fade after lunch.", "R-21450", "Good. Charger came with it.", ["touchpad"], { at: "bench", steps: 9 }),
+  row(-5, 2, "tobin", "HF13-01", "Casimir Hollow", "0550 821", "Roars when a film runs.", "01-46688", "One screw short underneath.", ["fan"], { at: "bench", steps: 14 }),
+  row(-4, 3, "tobin", "PC15-7A", "Junia Wick", "0550 159", "Does not start; lamp blinks four times.", "7A-12260", "Cup ring on the lid.", ["memory-one"], { at: "bench", steps: 0 }),
+  row(-4, 6, "ysolde", "QL13-T1", "Rolf Eskin", "0550 733", "Keys come off at the left edge.", "T1-50810", "Good.", ["keyboard"], { at: "part" }),
+  row(-3, 7, "ysolde", "TM15-E", "Harbour pilots' office", "0550 200", "Battery holds for one crossing only.", "E-01122", "Asset sticker on the lid, stays on.", ["battery"], { at: "part" }),
+  row(-2, 8, "ysolde", "CS15-X", "Pia Grett", "0550 568", "Left hinge cracks when it is opened.", "X-32771", "Crack from the hinge to the port.", ["palmrest"], { at: "part" }),
+  row(-2, 4, "ysolde", "PC15-7A", "Amos Tarrow", "0550 340", "Gets hot and slow after ten minutes.", "7A-12588", "Dusty. No charger.", ["heatsink"], { at: "customer" }),
+  row(-1, 5, "ysolde", "HF13-02", "Noor Valen", "0550 997", "Wet at a picnic, keys stick since.", "02-51377", "Sticky at the right side.", ["keyboard"], { at: "customer" }),
+  row(-1, 6, "ysolde", "BV16-R", "Gil Sorrel", "0550 416", "Wants twice the memory for his drawings.", "R-22003", "Good.", ["memory-one", "memory-two"], { at: "customer" }),
+  row(0, 6, "ysolde", "OW14-B", "Edda Finch", "0550 688", "Will not wake; lamp stays dark.", "B-72919", "Good. Charger came with it.", ["board"], { at: "customer" }),
+];
+
+export const TICKETS: readonly DemoTicket[] = [...FIRST, ...TAIL];
 
 /** Lines that the people of the shop left for each other, on the job of a ticket by its place above. */
 export const NOTES = [

@@ -106,7 +106,10 @@ test("the tray shows the lit cell, habits change where the next lot goes, the sh
   const box = (await sheet.boundingBox())!;
   const millimetres = Number((await sheet.getAttribute("width"))!.replace("mm", ""));
   expect(box.width / millimetres).toBeCloseTo(96 / 25.4, 1);
-  await page.getByRole("link", { name: "The cells of the tray" }).click();
+  await page
+    .getByRole("button", { name: "The cells of the tray" })
+    .or(page.getByRole("link", { name: "The cells of the tray" }))
+    .click();
   await expect(page.locator(".sheet")).toHaveCount(1);
   await expect(page.getByText("100 mm: print at 100 %")).toBeVisible();
 });
@@ -266,7 +269,7 @@ test("a note is kept for the next one at this model's step; a picture is shown a
   await page.getByRole("button", { name: "Back" }).first().click();
   await expect(page.getByText("The third one is tight: press hard.")).toBeVisible();
   await page.keyboard.press("p");
-  const file = page.getByLabel(/Or a file/);
+  const file = page.locator('input[type="file"]');
   const text = { name: "photo.jpg", mimeType: "image/jpeg", buffer: Buffer.from("no picture") };
   await file.setInputFiles(text);
   await expect(page.getByRole("alert")).toHaveText(/This is no picture/);

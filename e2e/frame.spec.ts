@@ -70,6 +70,13 @@ test("the keys of a page are listed, and its words are explained", async ({ page
   await expect(keys).toContainText("It will not come off");
   await page.keyboard.press("Space");
   await expect(keys).toBeVisible();
+  await keys.getByRole("switch", { name: /Single keys/ }).uncheck();
+  await page.keyboard.press("Escape");
+  await expect(keys).toHaveCount(0);
+  await page.keyboard.press("t");
+  await expect(page.getByRole("region", { name: "Which screw is this?" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Keys of this page" }).click();
+  await keys.getByRole("switch", { name: /Single keys/ }).check();
   await keys.getByRole("link", { name: "words of the bench" }).click();
   await expect(page.getByRole("heading", { name: "Words of the bench" })).toBeVisible();
   await page.getByLabel("Find a word").fill("plugs can still be seen");

@@ -169,6 +169,7 @@ function FindBox() {
       component={Form}
       action="/find"
       role="search"
+      aria-label="Find"
       sx={{ display: { xs: "none", md: "block" } }}
     >
       <OutlinedInput

@@ -2,11 +2,16 @@ import Box from "@mui/material/Box";
 import Dialog from "@mui/material/Dialog";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Switch from "@mui/material/Switch";
+import { useState } from "react";
 import { Link } from "react-router";
 import { COMMANDS, keyShown, useOffers } from "../ui/commands.ts";
+import { areKeysOn, turnKeys } from "../ui/use-keys.ts";
 
 /** The keys that do something on this page now, and those that do everywhere. */
 export default function KeysDialog({ onClose }: { onClose: () => void }) {
+  const [isOn, setOn] = useState(areKeysOn);
   const offers = useOffers().filter(({ shown }) => shown !== "");
   return (
     <Dialog open onClose={onClose} aria-labelledby="keys-title" maxWidth="md">
@@ -27,7 +32,20 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
           ))}
           <Row shown={keyShown("palette")} words={COMMANDS.palette.words} />
         </Box>
-        <Box sx={{ mt: 2.5 }}>
+        <FormControlLabel
+          sx={{ mt: 2 }}
+          control={
+            <Switch
+              checked={isOn}
+              onChange={(_, next) => {
+                turnKeys(next);
+                setOn(next);
+              }}
+            />
+          }
+          label="Single keys do something on this screen"
+        />
+        <Box sx={{ mt: 1 }}>
           What a word means here stands in the{" "}
           <Link to="/words" style={{ color: "inherit" }}>
             words of the bench

@@ -67,7 +67,6 @@ export default function Palette({ onClose }: { onClose: () => void }) {
         autoHighlight
         options={options}
         filterOptions={(all) => all}
-        groupBy={({ group }) => group}
         getOptionLabel={({ words }) => words}
         getOptionKey={({ group, words, beside }) => `${group} ${words} ${beside}`}
         inputValue={query}
@@ -94,10 +93,13 @@ export default function Palette({ onClose }: { onClose: () => void }) {
             },
           },
         }}
-        renderOption={({ key, ...props }, { words, beside }) => (
+        renderOption={({ key, ...props }, { group, words, beside }) => (
           <Box component="li" key={key} {...props} sx={{ display: "flex", gap: 2, fontSize: 16 }}>
             <span style={{ flex: 1 }}>{words}</span>
             <span style={{ color: "var(--soft)" }}>{beside}</span>
+            <span style={{ color: "var(--soft)", width: 92, textAlign: "right", fontSize: 14 }}>
+              {group}
+            </span>
           </Box>
         )}
         renderInput={(props) => (

@@ -3,6 +3,7 @@ import Typography from "@mui/material/Typography";
 import { type Guide, jointTool } from "../../core/guide/index.ts";
 import { type DownStep, type Plan, waysApart } from "../../core/plan/index.ts";
 import { capital, stepWords } from "../../core/words/index.ts";
+import { HIDDEN } from "../ui/hidden.ts";
 
 const minutesOf = ({ work, handling }: Plan): string => (work + handling.minutes).toFixed(1);
 
@@ -50,7 +51,9 @@ export function WaysTable({
       <Box component="table" sx={table} aria-label="The two ways in figures">
         <thead>
           <tr>
-            <th scope="col" aria-label="What" />
+            <th scope="col">
+              <span style={HIDDEN}>What</span>
+            </th>
             <th scope="col">Short way</th>
             {book && <th scope="col">By the book</th>}
           </tr>
@@ -66,7 +69,9 @@ export function WaysTable({
       </Box>
       {apart && (
         <Box sx={{ flex: 1, minWidth: 260 }}>
-          <Typography variant="h3">What the book does otherwise</Typography>
+          <Typography variant="h3" component="h2">
+            What the book does otherwise
+          </Typography>
           {apart.onlyFirst.length + apart.onlySecond.length + short.dropped.length === 0 ? (
             <Typography>Nothing: both ways are the same.</Typography>
           ) : (

@@ -6,54 +6,19 @@ import type { DownStep } from "../../core/plan/index.ts";
 import { capital, jointWord, mixUpWords, partWord } from "../../core/words/index.ts";
 import { MirrorMarks } from "../bench/tray/mirror.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
+import { Sheet } from "./sheet.tsx";
 import { tilesOf } from "./tiles.ts";
-
-/** A ruler to hold against: the printer scales when it is not 100 mm. */
-function Ruler() {
-  return (
-    <svg width="104mm" height="9mm" viewBox="-2 0 104 9" aria-label="Ruler, 100 mm">
-      {Array.from({ length: 11 }, (_, i) => (
-        <path key={i} d={`M${i * 10} 0V${i % 5 === 0 ? 5 : 3}`} stroke="#000" strokeWidth="0.3" />
-      ))}
-      <path d="M0 0.15H100" stroke="#000" strokeWidth="0.3" />
-      <text x="0" y="8.6" fontSize="3.2">
-        100 mm: print at 100 %, not “fit to page”
-      </text>
-    </svg>
-  );
-}
-
-function Sheet({ title, children }: { title: string; children: React.ReactNode }) {
-  return (
-    <Box
-      className="sheet"
-      sx={{
-        width: "190mm",
-        height: "277mm",
-        bgcolor: "#fff",
-        color: "#000",
-        overflow: "hidden",
-        mx: "auto",
-        mb: 3,
-      }}
-    >
-      <Box sx={{ display: "flex", alignItems: "start", height: "14mm", fontSize: 12 }}>
-        <Box sx={{ flex: 1 }}>{title}</Box>
-        <Ruler />
-      </Box>
-      {children}
-    </Box>
-  );
-}
 
 /** The mirror at true size: each view on as many sheets as it takes. */
 export function MirrorSheets({
   guide,
   title,
+  barcode,
   lots,
 }: {
   guide: Guide;
   title: string;
+  barcode: string;
   lots: readonly string[];
 }) {
   const wanted = new Set(lots);
@@ -66,7 +31,11 @@ export function MirrorSheets({
     return (
       <Fragment key={view}>
         {tiles.map((tile, i) => (
-          <Sheet key={i} title={`${title} · ${facts.name}, sheet ${i + 1} of ${tiles.length}`}>
+          <Sheet
+            key={i}
+            barcode={barcode}
+            title={`${title} · ${facts.name}, sheet ${i + 1} of ${tiles.length}`}
+          >
             <svg
               width={`${tile.width}mm`}
               height={`${tile.height}mm`}
@@ -91,10 +60,20 @@ export function MirrorSheets({
 }
 
 /** The tray, cell by cell, as labels to lie beside it. */
-export function CellSheet({ guide, title, tray }: { guide: Guide; title: string; tray: TrayPlan }) {
+export function CellSheet({
+  guide,
+  title,
+  barcode,
+  tray,
+}: {
+  guide: Guide;
+  title: string;
+  barcode: string;
+  tray: TrayPlan;
+}) {
   const { rows, columns } = tray.grid;
   return (
-    <Sheet title={title}>
+    <Sheet title={title} barcode={barcode}>
       <Box
         sx={{
           display: "grid",
@@ -141,10 +120,12 @@ export function CellSheet({ guide, title, tray }: { guide: Guide; title: string;
 export function BagLabels({
   guide,
   title,
+  barcode,
   down,
 }: {
   guide: Guide;
   title: string;
+  barcode: string;
   down: readonly DownStep[];
 }) {
   const opened = new Set(down.flatMap((step) => (step.do === "release" ? [step.joint] : [])));
@@ -158,7 +139,7 @@ export function BagLabels({
     return <p style={{ textAlign: "center" }}>Nothing in this job goes into a shielding bag.</p>;
   }
   return (
-    <Sheet title={title}>
+    <Sheet title={title} barcode={barcode}>
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: "4mm", fontSize: 12 }}>
         {bagged.map((id) => (
           <Box
@@ -176,6 +157,47 @@ export function BagLabels({
             ))}
           </Box>
         ))}
+      </Box>
+    </Sheet>
+  );
+}
+
+/** Labels for the cells of the tray, or the bags the screws go in: whose they are, which, how many. */
+export function CellLabels({
+  guide,
+  title,
+  barcode,
+  tray,
+}: {
+  guide: Guide;
+  title: string;
+  barcode: string;
+  tray: TrayPlan;
+}) {
+  const cells = [...tray.cells].sort(([, a], [, b]) => a - b);
+  return (
+    <Sheet title={title} barcode={barcode}>
+      <Box
+        sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: "3mm", fontSize: 12 }}
+      >
+        {cells.map(([id, cell]) => {
+          const screws = guide.joints[id] as ScrewsJoint;
+          return (
+            <Box key={id} data-cell-label={cell} sx={{ border: "0.4mm solid #000", p: "2mm" }}>
+              <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
+                <Box component="b" sx={{ fontSize: 20 }}>
+                  {cell}
+                </Box>
+                <img src={barcode} alt="" style={{ height: "9mm" }} />
+              </Box>
+              <div>{capital(jointWord(guide, id))}</div>
+              <div>
+                <ScrewToken screw={screws} /> ×{screws.count}
+              </div>
+              <div>{title}</div>
+            </Box>
+          );
+        })}
       </Box>
     </Sheet>
   );

@@ -70,7 +70,7 @@ export default function AllTickets({ loaderData }: Route.ComponentProps) {
       }
       actions={
         <>
-          <Form role="search">
+          <Form role="search" aria-label="Search all tickets">
             <TextField
               key={query.query}
               name="q"

@@ -1,6 +1,7 @@
 import type { SoakFacts, SoakVerdict } from "../../core/soak/index.ts";
 import { CAUSE_WORDS, faultWords, verdictWords } from "../../core/words/index.ts";
 import Box from "@mui/material/Box";
+import { HIDDEN } from "../ui/hidden.ts";
 
 /** Within the limits, or what is wrong, and where to look. */
 export function Verdict({ verdict }: { verdict: SoakVerdict }) {
@@ -77,7 +78,9 @@ export function SoakTable({
     >
       <thead>
         <tr>
-          <th aria-label="What" />
+          <th>
+            <span style={HIDDEN}>What</span>
+          </th>
           <th>before</th>
           <th>after</th>
         </tr>

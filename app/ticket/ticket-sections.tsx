@@ -45,9 +45,15 @@ function Section({
       defaultExpanded={!isDone}
       disableGutters
       square
+      slotProps={{ heading: { component: "h2" } }}
       sx={{ bgcolor: "transparent", border: 0, borderTop: "1px solid var(--line)" }}
     >
-      <AccordionSummary expandIcon={<ExpandMore />} sx={{ px: 0.5 }}>
+      <AccordionSummary
+        id={`${id}-line`}
+        aria-controls={`${id}-all`}
+        expandIcon={<ExpandMore />}
+        sx={{ px: 0.5 }}
+      >
         <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline" }}>
           <Typography variant="h2" component="span">
             {title}

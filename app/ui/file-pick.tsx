@@ -1,8 +1,7 @@
 import AttachFile from "@mui/icons-material/AttachFile";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useState } from "react";
-import { HIDDEN } from "./hidden.ts";
+import { useRef, useState } from "react";
 
 /** A file chosen from the disk (or the camera): a button that says which one it has. */
 export function FilePick({
@@ -18,17 +17,25 @@ export function FilePick({
   onPick?: (file: File) => void;
 }) {
   const [chosen, setChosen] = useState<string>();
+  const input = useRef<HTMLInputElement>(null);
   return (
-    <Button component="label" variant="outlined" startIcon={<AttachFile />}>
-      <Box component="span" sx={{ maxWidth: 380, overflow: "hidden", textOverflow: "ellipsis" }}>
-        {chosen ?? label}
-      </Box>
+    <>
+      <Button
+        variant="outlined"
+        startIcon={<AttachFile />}
+        onClick={() => input.current?.click()}
+        aria-label={chosen === undefined ? label : `${label}: ${chosen}`}
+      >
+        <Box component="span" sx={{ maxWidth: 380, overflow: "hidden", textOverflow: "ellipsis" }}>
+          {chosen ?? label}
+        </Box>
+      </Button>
       <input
         type="file"
         name={name}
         accept={accept}
-        aria-label={label}
-        style={HIDDEN}
+        ref={input}
+        hidden
         onChange={(event) => {
           const [file] = event.target.files ?? [];
           if (!onPick) return setChosen(file?.name);
@@ -37,6 +44,6 @@ export function FilePick({
           event.target.value = "";
         }}
       />
-    </Button>
+    </>
   );
 }

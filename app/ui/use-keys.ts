@@ -6,6 +6,16 @@ export function keyOf({ key }: { readonly key: string }): string {
   return key.length === 1 ? key.toLowerCase() : key;
 }
 
+const OFF = "single-keys-off";
+
+/** Whether single keys do something on this screen: whoever speaks to it, or types with one hand, turns them off. */
+export const areKeysOn = (): boolean => localStorage.getItem(OFF) === null;
+
+export function turnKeys(isOn: boolean): void {
+  if (isOn) localStorage.removeItem(OFF);
+  else localStorage.setItem(OFF, "yes");
+}
+
 let isHeld = false;
 
 /** Holds the keys of the page back from when a dialog is asked for, which may take a moment to be there. */
@@ -28,13 +38,13 @@ export function useKeys(does: Readonly<Record<string, () => void>>, isOn = true)
   const act = (event: KeyboardEvent): void => {
     const key = keyOf(event);
     const deed = does[key];
-    if (event.repeat || !deed || used.has(event) || isDialogOpen()) return;
+    if (event.repeat || !deed || used.has(event) || isDialogOpen() || !areKeysOn()) return;
     if (key !== "Escape") used.add(event);
     deed();
   };
   useHotkeys("*", act, {
     enabled: isOn,
-    preventDefault: (event) => isOn && keyOf(event) in does && !isDialogOpen(),
+    preventDefault: (event) => isOn && keyOf(event) in does && !isDialogOpen() && areKeysOn(),
     ignoreEventWhen: ({ ctrlKey, altKey, metaKey }) => ctrlKey || altKey || metaKey,
     enableOnFormTags: ["radio"],
   });

@@ -7,7 +7,7 @@ export {
   type Step,
   type UpStep,
 } from "./plan.ts";
-export { waysApart, type WaysApart } from "./ways.ts";
+export { waysApart } from "./ways.ts";
 export { unitingLifts, upOrder } from "./build-up.ts";
 export { proofPoints, type Doubt, type PowerOn, type Trial } from "./proof.ts";
 export { savedState, stateOf, type SavedState } from "./saved-state.ts";

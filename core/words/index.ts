@@ -53,4 +53,4 @@ export {
   jointSortWords,
   PART_KIND_WORDS,
 } from "./kind-words.ts";
-export { GLOSSARY, type Term } from "./glossary.ts";
+export { GLOSSARY } from "./glossary.ts";

@@ -17,7 +17,6 @@ export {
   openLines,
   pageOfTickets,
   TICKET_ORDERS,
-  type TicketOrder,
   type TicketQuery,
   recount,
   ticketCounts,

@@ -2,6 +2,7 @@ import { troubleLine } from "../sync/trouble-line.ts";
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef } from "react";
 import { Link } from "react-router";
 import { diveFromState, type Life, lifeOf } from "../../../core/bench/index.ts";
+import { stepWords } from "../../../core/words/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
 import { MachineMap } from "../../signs/map/machine-map.tsx";
 import { DiveLine } from "../../signs/dive-line.tsx";
@@ -11,7 +12,8 @@ import { LotsStrip } from "../tray/lots-strip.tsx";
 import { SidePanel } from "./side-panel.tsx";
 import { LifeChip } from "./life-chip.tsx";
 import { MinutesLine } from "./minutes-line.tsx";
-import { BigButton, Refused } from "./panel.tsx";
+import { HIDDEN } from "../../ui/hidden.ts";
+import { BigButton, Refused, SAID } from "./panel.tsx";
 import { fetchLater, TrayView } from "./later.ts";
 import { useBench, useBenchKeys, type Bench, type BenchScreenProps } from "../model/use-bench.ts";
 import { turnMarks, type BenchView } from "../model/bench-view.ts";
@@ -34,9 +36,9 @@ export function BenchScreen(props: BenchScreenProps) {
         {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <BenchMap bench={bench} />}
       </Suspense>
       {shows.map && (
-        <div className="bench-life">
-          <LifeChip life={lifeOf(bench.model, ledger.state)} />
-        </div>
+        <h1 style={HIDDEN}>
+          The map{view.step ? `: ${stepWords(bench.model.guide, view.step)}` : ""}
+        </h1>
       )}
       {!shows.map && (
         <div className="bench-side">
@@ -57,6 +59,7 @@ export function BenchScreen(props: BenchScreenProps) {
         </div>
       )}
       <Job bench={bench} props={props} />
+      <div id={SAID} aria-live="polite" style={HIDDEN} />
     </main>
   );
 }
@@ -133,6 +136,7 @@ function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
         <DiveLine dive={dive} height={72} label={`Step ${view.at} of ${view.of}`} />
       </div>
       <div className="row" style={{ paddingRight: 16 }}>
+        {bench.shows.map && <LifeChip life={lifeOf(model, state)} />}
         <LotsStrip guide={model.guide} lots={lots} lit={litLot(view.step)} />
         <MinutesLine
           model={model}

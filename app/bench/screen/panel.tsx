@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 
 /** A big target for a gloved hand; the key that does the same stands beside the word. */
 export function BigButton({
@@ -29,9 +29,22 @@ export function BigButton({
 
 export const Key = ({ children }: { children: ReactNode }) => <kbd className="key">{children}</kbd>;
 
-export const StepLine = ({ children }: { children: ReactNode }) => (
-  <h1 className="step-line">{children}</h1>
-);
+/** Where the step is said aloud for whoever listens to the screen; it stays while the panels come and go. */
+export const SAID = "bench-said";
+
+export function StepLine({ children }: { children: ReactNode }) {
+  const line = useRef<HTMLHeadingElement>(null);
+  useEffect(() => {
+    const said = document.getElementById(SAID);
+    const words = line.current?.textContent ?? "";
+    if (said && said.textContent !== words) said.textContent = words;
+  });
+  return (
+    <h1 className="step-line" ref={line}>
+      {children}
+    </h1>
+  );
+}
 
 /** Care and caution: a sign and words, never colour alone. */
 export const Caution = ({ children }: { children: ReactNode }) => (

@@ -19,7 +19,7 @@ interface SidePanelProps {
 
 /** The right side: what was opened beside the step, else what the job is at. */
 export const SidePanel = ({ bench, props }: SidePanelProps) => (
-  <div className="bench-panel">
+  <div className="bench-panel" role="group" aria-label="What to do now" tabIndex={0}>
     <Suspense>
       {bench.shows.aside === undefined ? (
         <Mood bench={bench} props={props} />

@@ -1,3 +1,4 @@
+import { HIDDEN } from "../../ui/hidden.ts";
 import type { CountReason } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import { placeWords } from "../../../core/words/index.ts";
@@ -43,8 +44,9 @@ export function CountBox({ guide, id, screws, isUp, draft, setDraft }: CountProp
     <div className="stack">
       <div className="row">
         <One label="One less" sign="−" onClick={() => to(draft.count - 1)} />
-        <div className="count mono" aria-label={`${draft.count} of ${screws.expected}`}>
+        <div className="count mono" aria-live="polite">
           {draft.count}
+          <span style={HIDDEN}> of {screws.expected}</span>
         </div>
         <One label="One more" sign="+" onClick={() => to(draft.count + 1)} />
         <div className="say-big">of {screws.expected}</div>

@@ -94,7 +94,7 @@ export function Tally({ guide, lots }: { guide: NamedGuide; lots: readonly Lot[]
           <th>guide</th>
           <th>out</th>
           <th>in</th>
-          <th aria-label="Why" />
+          <th>Why</th>
         </tr>
       </thead>
       <tbody>

@@ -23,7 +23,7 @@ export function GatePanel({
   return (
     <div className="stack gate">
       <StepLine>{open > 0 ? "Gate: look at each of these" : stepWords(guide, step)}</StepLine>
-      <div className="say">
+      <div className="say" aria-live="polite">
         {open > 0
           ? `After the next step these cannot be reached. ${open} of ${gate.length} still to confirm.`
           : "All confirmed."}

@@ -23,7 +23,7 @@ export const LotsStrip = memo(function LotsStrip({
     return <div className="lots say-small soft">The tray is empty.</div>;
   }
   return (
-    <div aria-label="In the tray" className="lots">
+    <div role="group" aria-label="In the tray" className="lots" tabIndex={0}>
       {lying.map((lot) => (
         <Lying key={lot.joint} guide={guide} lot={lot} isLit={lot.joint === lit} />
       ))}

@@ -1,0 +1,80 @@
+import Box from "@mui/material/Box";
+import type { Guide } from "../../core/guide/index.ts";
+import type { Plan, Step } from "../../core/plan/index.ts";
+import { careLines, jointWord, stepWords, toolWords, wordList } from "../../core/words/index.ts";
+import { Sheet } from "./sheet.tsx";
+
+/** The whole job on paper, to be ticked off by hand where no screen can stand: down, gates, up. */
+export function JobSheet({
+  guide,
+  title,
+  barcode,
+  fault,
+  plan,
+}: {
+  guide: Guide;
+  title: string;
+  barcode: string;
+  fault: string;
+  plan: Pick<Plan, "down" | "up" | "gates">;
+}) {
+  const gates = new Map(plan.gates.map(({ before, joints }) => [before, joints]));
+  return (
+    <Sheet title={title} barcode={barcode} isLong>
+      <Box sx={{ fontSize: 13, mb: "3mm" }}>{fault}</Box>
+      <Half title="Strip-down" guide={guide} steps={plan.down} gates={NO_GATES} />
+      <Half title="Build-up" guide={guide} steps={plan.up} gates={gates} />
+      <Box sx={{ fontSize: 13, mt: "4mm" }}>
+        Screws left over: ________ &nbsp; By: ____________________ &nbsp; Day: ____________
+      </Box>
+    </Sheet>
+  );
+}
+
+const NO_GATES: ReadonlyMap<number, readonly string[]> = new Map();
+
+function Half({
+  title,
+  guide,
+  steps,
+  gates,
+}: {
+  title: string;
+  guide: Guide;
+  steps: readonly Step[];
+  gates: ReadonlyMap<number, readonly string[]>;
+}) {
+  return (
+    <Box component="section" sx={{ mb: "4mm" }}>
+      <Box component="h2" sx={{ fontSize: 16, m: 0, mb: "1mm" }}>
+        {title}
+      </Box>
+      <Box component="ol" sx={{ m: 0, p: 0, listStyle: "none", columnCount: 2, columnGap: "8mm" }}>
+        {steps.map((step, i) => (
+          <Box component="li" key={i} sx={{ breakInside: "avoid", fontSize: 12, py: "0.6mm" }}>
+            {gates.has(i) && (
+              <Box sx={{ border: "0.4mm solid #000", p: "1mm", my: "1mm", fontWeight: 700 }}>
+                Gate. Look at each:{" "}
+                {gates.get(i)!.map((joint) => (
+                  <span key={joint}>☐ {jointWord(guide, joint)} </span>
+                ))}
+              </Box>
+            )}
+            <b>
+              ☐ {i + 1}. {stepWords(guide, step)}
+            </b>
+            <Box component="span" sx={{ color: "#333" }}>
+              {" "}
+              {wordList([toolWords(guide, step) ?? "by hand"])}
+            </Box>
+            {careLines(guide, step)
+              .slice(0, 1)
+              .map((line) => (
+                <Box key={line}>⚠ {line}</Box>
+              ))}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

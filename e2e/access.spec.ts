@@ -1,0 +1,128 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { expect, hydrated, onwardTo, openBench, press, type Shop, test } from "./shop.ts";
+
+/** WCAG 2.2 AA, and what the checker calls good practice. */
+async function violations(page: Page): Promise<readonly string[]> {
+  const { violations: found } = await new AxeBuilder({ page }).analyze();
+  return found.flatMap(({ id, nodes }) => nodes.map(({ target }) => `${id}: ${target.join(" ")}`));
+}
+
+/** How far the page goes past its window sideways. */
+const sideways = (page: Page): Promise<number> =>
+  page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+
+const PAGES = [
+  "/",
+  "/tickets",
+  "/tickets/new?code=MT15-A3",
+  "/tickets/1004",
+  "/tickets/1002",
+  "/tickets/1003/soak",
+  "/tickets/1004/sheet",
+  "/bench",
+  "/guides",
+  "/guides/marrowby-tern-15?for=board",
+  "/stand-ins",
+  "/words",
+];
+const WIDTHS = [
+  { width: 1280, height: 800 },
+  { width: 820, height: 1180 },
+  { width: 1920, height: 1080 },
+];
+
+async function quiet(page: Page): Promise<void> {
+  await hydrated(page);
+  await page.waitForLoadState("networkidle");
+}
+
+for (const lamp of ["up", "down"] as const) {
+  test(`every page, ${lamp === "up" ? "light" : "dark"}, at three widths: nothing against access, nothing sideways`, async ({
+    page,
+    shop,
+  }) => {
+    test.setTimeout(240_000);
+    await page.request.post(`${shop.url}/settings`, { form: { lamp } });
+    const found: string[] = [];
+    for (const size of WIDTHS) {
+      await page.setViewportSize(size);
+      for (const address of PAGES) {
+        await page.goto(`${shop.url}${address}`);
+        await quiet(page);
+        for (const one of await violations(page)) found.push(`${size.width} ${address} ${one}`);
+        if ((await sideways(page)) > 0) found.push(`${size.width} ${address} goes sideways`);
+      }
+    }
+    expect(found).toEqual([]);
+  });
+
+  test(`every mood of the bench, ${lamp === "up" ? "light" : "dark"}: nothing against access`, async ({
+    page,
+    shop,
+  }) => {
+    test.setTimeout(240_000);
+    await page.request.post(`${shop.url}/settings`, { form: { lamp } });
+    await moods(page, shop);
+  });
+}
+
+async function moods(page: Page, shop: Shop): Promise<void> {
+  const found: string[] = [];
+  const look = async (mood: string): Promise<void> => {
+    for (const size of WIDTHS) {
+      await page.setViewportSize(size);
+      for (const one of await violations(page)) found.push(`${size.width} ${mood} ${one}`);
+      if ((await sideways(page)) > 0) found.push(`${size.width} ${mood} goes sideways`);
+    }
+    await page.setViewportSize(WIDTHS[0]!);
+  };
+  await openBench(page, shop, "1007");
+  await look("stop");
+  await press(page, "y");
+  await look("screws");
+  await page.keyboard.press("-");
+  await look("count differs");
+  await page.keyboard.press("+");
+  await page.keyboard.press("t");
+  await expect(page.getByRole("region", { name: "Which screw is this?" })).toBeVisible();
+  await look("tray");
+  await page.keyboard.press("t");
+  for (const [key, name] of [
+    ["n", "A note for the next one"],
+    ["p", "A picture of this step"],
+    ["s", /binds/],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(page.getByText(name).first()).toBeVisible();
+    await look(String(name));
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Escape");
+  }
+  await page.keyboard.press("m");
+  await look("map");
+  await page.keyboard.press("m");
+  for (const words of [/^Unplug/, /^Swap/, /^Gate/, /^Power it on/, /^Proof/, /^Count what lies/]) {
+    await onwardTo(page, words);
+    await look(String(words));
+  }
+  expect(found).toEqual([]);
+}
+
+test("dialogs: the keys and the palette have nothing against access, and give the focus back", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(shop.url);
+  await quiet(page);
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await page.keyboard.press("Control+k");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+});
