@@ -148,7 +148,7 @@ const views = {
     const text = readFileSync(path.join(root, "guides/marrowby-tern-15.json"), "utf8");
     const buffer = Buffer.from(text.replaceAll('"base-screws-rear"', '"rear-screws"'));
     const file = { name: "tern-15.json", mimeType: "application/json", buffer };
-    await page.getByLabel("Guide file").setInputFiles(file);
+    await page.locator('input[type="file"]').setInputFiles(file);
     await page.getByLabel("Why it changed").fill("The rear row has its own name.");
     await page.getByRole("button", { name: "Take a guide file in" }).click();
     await page.getByText("is stored as version 2").waitFor();

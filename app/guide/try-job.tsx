@@ -6,7 +6,7 @@ import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Form, Link } from "react-router";
 import { type Guide, mainView } from "../../core/guide/index.ts";
 import type { Job } from "../../core/rules/index.ts";
@@ -42,7 +42,7 @@ export function TryJob({
   const plans = asked.state === "done" ? asked.value : undefined;
   const short = plans?.short.ok ? plans.short.value : undefined;
   const book = plans?.book.ok ? plans.book.value : undefined;
-  const shown = way === "book" && book ? book : short;
+  const shown = useDeferredValue(way) === "book" && book ? book : short;
   return (
     <Box
       sx={{

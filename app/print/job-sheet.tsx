@@ -31,6 +31,12 @@ export function JobSheet({
   );
 }
 
+/** Whether another bit is taken up than for the screws before: the bit is warned of once, not at every lot. */
+function isNewBit(guide: Guide, steps: readonly Step[], i: number): boolean {
+  const bits = steps.slice(0, i + 1).flatMap((step) => toolWords(guide, step) ?? []);
+  return bits.at(-1) !== bits.at(-2);
+}
+
 const NO_GATES: ReadonlyMap<number, readonly string[]> = new Map();
 
 function Half({
@@ -67,7 +73,7 @@ function Half({
               {" "}
               {wordList([toolWords(guide, step) ?? "by hand"])}
             </Box>
-            {careLines(guide, step)
+            {careLines(guide, step, { isNewBit: isNewBit(guide, steps, i), tied: [] })
               .slice(0, 1)
               .map((line) => (
                 <Box key={line}>⚠ {line}</Box>

@@ -176,7 +176,7 @@ export function CellLabels({
 }) {
   const cells = [...tray.cells].sort(([, a], [, b]) => a - b);
   return (
-    <Sheet title={title} barcode={barcode}>
+    <Sheet title={title} barcode={barcode} isLong>
       <Box
         sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: "3mm", fontSize: 12 }}
       >

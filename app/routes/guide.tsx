@@ -5,7 +5,7 @@ import Button from "@mui/material/Button";
 import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import { useRouteLoaderData, useSearchParams } from "react-router";
 import { guidePage } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
@@ -53,6 +53,8 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
   const [job, setJob] = useState<Job>({ for: split("for"), new: split("new") });
   const [page, setPage] = useState<PageName>("Try a job");
   const [chosen, setChosen] = useState<string>();
+  // The tab is marked at once; what it shows comes a picture later.
+  const shown = useDeferredValue(page);
   const [before, setBefore] = useState(asked);
   // A part that was chosen in the list of parts is a job to be tried.
   if (before !== asked) {
@@ -100,7 +102,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           <Tab key={name} value={name} label={name} />
         ))}
       </Tabs>
-      {page === "Try a job" && (
+      {shown === "Try a job" && (
         <TryJob
           guide={guide}
           job={job}
@@ -109,11 +111,11 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           favourite={Number(search.get("ticket")) || undefined}
         />
       )}
-      {page === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
-      {page === "Parts" && <PartTable guide={guide} />}
-      {page === "Joints" && <JointTable guide={guide} />}
-      {page === "Check" && <CheckView guide={whole} />}
-      {page === "Versions" && (
+      {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
+      {shown === "Parts" && <PartTable guide={guide} />}
+      {shown === "Joints" && <JointTable guide={guide} />}
+      {shown === "Check" && <CheckView guide={whole} />}
+      {shown === "Versions" && (
         <Versions guideId={guide.id} versions={versions} people={root?.people ?? []} />
       )}
     </Page>

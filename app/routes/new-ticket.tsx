@@ -3,7 +3,7 @@ import { type NewTicket, readNewTicket, shopDay } from "../../core/ticket/index.
 import { NEW_TICKET_WORDS, takeInErrorWords } from "../../core/words/index.ts";
 import { guideList } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
-import { takeIn } from "../../shop/ticket/index.server.ts";
+import { knownCode, takeIn } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { type Refusals, TakeInForm } from "../take-in/take-in-form.tsx";
 import { Page } from "../ui/page.tsx";
@@ -31,7 +31,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   };
   const { lines } = await guideList(db);
   const machines = lines.flatMap(({ name, codes }) => codes.map((code) => ({ code, name })));
-  return { begin, machines };
+  const firstKnown = begin.code === "" ? undefined : await knownCode(db, begin.code);
+  return { begin, machines, firstKnown };
 }
 
 const bad = (errors: Refusals) => data({ errors }, { status: 400 });
@@ -53,6 +54,7 @@ export default function NewTicketPage({ loaderData, actionData }: Route.Componen
       <TakeInForm
         begin={loaderData.begin}
         machines={loaderData.machines}
+        firstKnown={loaderData.firstKnown}
         refused={actionData?.errors}
       />
     </Page>

@@ -2,17 +2,25 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
-import { type FieldErrors, FormProvider, type Resolver, useForm } from "react-hook-form";
+import { type FieldErrors, FormProvider, type Resolver, useForm, useWatch } from "react-hook-form";
 import { Link, useNavigation, useSubmit } from "react-router";
-import { type NewTicket, type NewTicketField, readNewTicket } from "../../core/ticket/index.ts";
+import {
+  type KnownCode,
+  type NewTicket,
+  type NewTicketField,
+  readNewTicket,
+} from "../../core/ticket/index.ts";
 import { NEW_TICKET_WORDS } from "../../core/words/index.ts";
-import { useKept } from "../ui/use-kept.ts";
+import { readKept, writeKept } from "../ui/use-kept.ts";
 import { isWorthKeeping, readDraft } from "./draft.ts";
 import { TicketFields } from "./ticket-fields.tsx";
 import { PartChoice } from "./part-choice.tsx";
 import { useCode } from "./use-code.ts";
 
 export type Refusals = Readonly<Partial<Record<NewTicketField, string>>>;
+
+/** Where this browser keeps what is typed. */
+const DRAFT = "new-ticket";
 
 /** The schema of the server, asked before anything is sent. */
 const resolver: Resolver<NewTicket> = (values) => {
@@ -28,33 +36,36 @@ const resolver: Resolver<NewTicket> = (values) => {
 export function TakeInForm({
   begin,
   machines,
+  firstKnown,
   refused,
 }: {
   begin: NewTicket;
   /** Machines by underside code. */
   machines: readonly { readonly code: string; readonly name: string }[];
+  /** What is known of the code that it begins with. */
+  firstKnown: KnownCode | undefined;
   /** What the server did not take of what was sent last. */
   refused: Refusals | undefined;
 }) {
-  const [draft, keep] = useKept("new-ticket", readDraft, NOTHING);
   const form = useForm<NewTicket>({ defaultValues: begin, resolver, shouldFocusError: true });
-  const { reset, setError, watch, handleSubmit } = form;
+  const { reset, setError, watch, handleSubmit, control } = form;
   const submit = useSubmit();
   const { state, formMethod, location } = useNavigation();
   const [isPickedUp, setPickedUp] = useState(false);
   useEffect(() => {
     // Once, when the page is here: what was typed before comes back, unless a code leads here.
-    if (draft === NOTHING || isPickedUp || begin.code !== "") return;
+    const draft = begin.code === "" ? readKept(DRAFT, readDraft) : undefined;
+    if (!draft) return;
     reset({ ...begin, ...draft });
     setPickedUp(true);
-  }, [draft, begin, isPickedUp, reset]);
+  }, [begin, reset]);
   useEffect(() => {
     const watching = watch((values) => {
       const now = values as NewTicket;
-      keep(isWorthKeeping(now) ? now : undefined);
+      writeKept(DRAFT, isWorthKeeping(now) ? now : undefined);
     });
     return () => watching.unsubscribe();
-  }, [watch, keep]);
+  }, [watch]);
   useEffect(() => {
     for (const [field, message] of Object.entries(refused ?? {})) {
       setError(field as NewTicketField, { type: "server", message }, { shouldFocus: true });
@@ -63,10 +74,10 @@ export function TakeInForm({
   useEffect(() => {
     // The ticket is open: what was typed is written.
     const isOpened = state === "loading" && formMethod === "POST";
-    if (isOpened && /^\/tickets\/\d+$/.test(location.pathname)) keep(undefined);
-  }, [state, formMethod, location, keep]);
-  const code = watch("code");
-  const known = useCode(code);
+    if (isOpened && /^\/tickets\/\d+$/.test(location.pathname)) writeKept(DRAFT, undefined);
+  }, [state, formMethod, location]);
+  const code = useWatch({ control, name: "code" });
+  const known = useCode(code, firstKnown);
   const send = (values: NewTicket) => {
     const data = new FormData();
     for (const [name, value] of Object.entries(values) as [string, string | readonly string[]][]) {
@@ -85,7 +96,7 @@ export function TakeInForm({
               <Button
                 color="inherit"
                 onClick={() => {
-                  keep(undefined);
+                  writeKept(DRAFT, undefined);
                   reset(begin);
                   setPickedUp(false);
                 }}
@@ -119,16 +130,3 @@ export function TakeInForm({
     </FormProvider>
   );
 }
-
-const NOTHING: NewTicket = {
-  customer: "",
-  phone: "",
-  fault: "",
-  code: "",
-  serial: "",
-  condition: "",
-  signs: [],
-  parts: [],
-  mode: "short",
-  promised: "",
-};

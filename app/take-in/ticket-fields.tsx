@@ -10,7 +10,7 @@ import { DatePicker } from "@mui/x-date-pickers/DatePicker";
 import { LocalizationProvider } from "@mui/x-date-pickers/LocalizationProvider";
 import dayjs from "dayjs";
 import { useEffect } from "react";
-import { Controller, useFormContext } from "react-hook-form";
+import { Controller, useFormContext, useWatch } from "react-hook-form";
 import { useFetcher } from "react-router";
 import { PACK_SIGNS } from "../../core/bench/index.ts";
 import type { NewTicket } from "../../core/ticket/index.ts";
@@ -121,10 +121,10 @@ export function TicketFields({
 
 /** The name of somebody new, or of somebody who was here before: then the phone is known. */
 function CustomerField() {
-  const { control, setValue, watch } = useFormContext<NewTicket>();
+  const { control, setValue } = useFormContext<NewTicket>();
   const known = useFetcher<readonly { name: string; phone: string }[]>();
   const { load } = known;
-  const typed = watch("customer");
+  const typed = useWatch({ control, name: "customer" });
   useEffect(() => {
     if (typed.trim().length < 2) return;
     const timer = setTimeout(

@@ -4,10 +4,11 @@ import type { KnownCode } from "../../core/ticket/index.ts";
 const PAUSE_MS = 120;
 
 /** What is known of the code that is typed, once the typing pauses; an answer to an older code is dropped. */
-export function useCode(code: string): KnownCode | undefined {
-  const [answer, setAnswer] = useState<KnownCode>();
+export function useCode(code: string, first: KnownCode | undefined): KnownCode | undefined {
+  const [answer, setAnswer] = useState(first);
+  const [asked] = useState(code);
   useEffect(() => {
-    if (code.trim() === "") return;
+    if (code.trim() === "" || (first && code === asked)) return;
     const stop = new AbortController();
     const timer = setTimeout(() => {
       fetch(`/codes?code=${encodeURIComponent(code)}`, { signal: stop.signal })
@@ -21,6 +22,7 @@ export function useCode(code: string): KnownCode | undefined {
       clearTimeout(timer);
       stop.abort();
     };
-  }, [code]);
-  return code.trim() === "" ? undefined : answer;
+  }, [code, asked, first]);
+  if (code.trim() === "") return undefined;
+  return first && code === asked ? first : answer;
 }

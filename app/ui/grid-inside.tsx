@@ -6,7 +6,7 @@ import {
   type GridPaginationModel,
   type GridSortModel,
 } from "@mui/x-data-grid";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 
 export interface Row {
@@ -57,7 +57,7 @@ export default function GridInside({
 }: GridProps<Row>) {
   const navigate = useNavigate();
   const [query, setQuery] = useState("");
-  const wanted = plain(query);
+  const wanted = plain(useDeferredValue(query));
   const found = useMemo(
     () =>
       wanted === ""

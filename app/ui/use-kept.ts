@@ -12,6 +12,20 @@ function listen(hear: () => void): () => void {
   };
 }
 
+/** What this browser keeps under a key, if it is there and fits. */
+export function readKept<T>(key: string, read: Reader<T>): T | undefined {
+  const text = localStorage.getItem(key);
+  const kept = text === null ? undefined : readJson(read, text);
+  return kept?.ok ? kept.value : undefined;
+}
+
+/** Keeps a value, or forgets it; who listens by `useKept` hears of it. */
+export function writeKept(key: string, value: unknown): void {
+  if (value === undefined) localStorage.removeItem(key);
+  else localStorage.setItem(key, JSON.stringify(value));
+  for (const hear of heard) hear();
+}
+
 /**
  * What is typed and not written yet, kept in this browser: a reload loses none of it, and another tab
  * shows it too. Set to undefined it is forgotten; what another version kept and does not fit is, too.
@@ -31,13 +45,6 @@ export function useKept<T>(
     const kept = text === null ? undefined : readJson(read, text);
     return kept?.ok ? kept.value : initial;
   }, [text, read, initial]);
-  const set = useCallback(
-    (next: T | undefined) => {
-      if (next === undefined) localStorage.removeItem(key);
-      else localStorage.setItem(key, JSON.stringify(next));
-      for (const hear of heard) hear();
-    },
-    [key],
-  );
+  const set = useCallback((next: T | undefined) => writeKept(key, next), [key]);
   return [value, set];
 }

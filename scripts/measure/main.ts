@@ -5,6 +5,7 @@ import { measureBrowser } from "./browser.ts";
 import { measureHitting } from "./hitting.ts";
 import { measureLoad } from "./load.ts";
 import { measureMachines } from "./machines.ts";
+import { measurePages } from "./pages.ts";
 import { measurePlanner } from "./planner.ts";
 import { machineLine, print, printed, root } from "./report.ts";
 import { measureScripts } from "./scripts.ts";
@@ -25,6 +26,7 @@ const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
   load: measureLoad,
   stream: measureStream,
   browser: measureBrowser,
+  pages: measurePages,
 };
 
 const wanted = process.argv.slice(2);
