@@ -68,6 +68,9 @@ test("the keys of a page are listed, and its words are explained", async ({ page
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog", { name: "Keys of this page" });
   await expect(keys).toContainText("It will not come off");
+  await expect(keys.getByRole("region", { name: "Signs of the map" })).toContainText(
+    "The way of a lead",
+  );
   await page.keyboard.press("Space");
   await expect(keys).toBeVisible();
   await keys.getByRole("switch", { name: /Single keys/ }).uncheck();

@@ -7,10 +7,12 @@ import Switch from "@mui/material/Switch";
 import { useState } from "react";
 import { Link } from "react-router";
 import { COMMANDS, keyShown, useOffers } from "../ui/commands.ts";
+import { MapLegend } from "../signs/map/legend.tsx";
 import { areKeysOn, turnKeys } from "../ui/use-keys.ts";
 
 /** The keys that do something on this page now, and those that do everywhere. */
 export default function KeysDialog({ onClose }: { onClose: () => void }) {
+  const [hasMap] = useState(() => document.querySelector('svg[aria-label^="Map"]') !== null);
   const [isOn, setOn] = useState(areKeysOn);
   const offers = useOffers().filter(({ shown }) => shown !== "");
   return (
@@ -32,6 +34,7 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
           ))}
           <Row shown={keyShown("palette")} words={COMMANDS.palette.words} />
         </Box>
+        {hasMap && <MapLegend />}
         <FormControlLabel
           sx={{ mt: 2 }}
           control={

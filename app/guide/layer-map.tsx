@@ -73,6 +73,7 @@ export function LayerMap({
             ahead: new Set(Object.keys(guide.joints).filter((id) => !isUnder(guide, id, out))),
           }}
           onTap={choose}
+          isNamed
         />
       </Box>
       <Typography role="status" sx={{ mt: 1, minHeight: 26 }}>

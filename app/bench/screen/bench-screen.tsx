@@ -83,6 +83,7 @@ function BenchMap({ bench: { model, view, turn, shows, acts } }: { bench: Bench 
       onTap={onTap}
       onSpot={shows.aside === "snag" ? shows.setNear : undefined}
       near={shows.near}
+      isNamed={shows.map}
     />
   );
 }
@@ -136,7 +137,11 @@ function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
         <DiveLine dive={dive} height={72} label={`Step ${view.at} of ${view.of}`} />
       </div>
       <div className="row" style={{ paddingRight: 16 }}>
-        {bench.shows.map && <LifeChip life={lifeOf(model, state)} />}
+        {bench.shows.map && (
+          <div style={{ paddingLeft: 16 }}>
+            <LifeChip life={lifeOf(model, state)} />
+          </div>
+        )}
         <LotsStrip guide={model.guide} lots={lots} lit={litLot(view.step)} />
         <MinutesLine
           model={model}

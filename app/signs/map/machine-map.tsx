@@ -6,6 +6,7 @@ import { MONO } from "../../ui/theme.ts";
 import { ScrewHead } from "../screw-token.tsx";
 import { chassisOf, isOutside } from "./chassis.ts";
 import { isNameHidden, layersOf } from "./layers.ts";
+import { type Leader, leadersOf } from "./leaders.ts";
 import { artOf } from "./part-art.ts";
 
 export interface MapMarks {
@@ -34,6 +35,8 @@ export interface MapProps {
   readonly onSpot?: ((spot: Point) => void) | undefined;
   /** A place to be marked. */
   readonly near?: Point | undefined;
+  /** Whether parts whose name has no room in them are named beside the machine. */
+  readonly isNamed?: boolean;
 }
 
 /** What is drawn goes past the zoom: it measures the page each time that it is drawn anew itself. */
@@ -67,7 +70,7 @@ const ZOOM = (
 );
 
 function MapDrawing() {
-  const { guide, view, marks, onTap, onSpot, near } = useContext(Drawn)!;
+  const { guide, view, marks, onTap, onSpot, near, isNamed = false } = useContext(Drawn)!;
   const facts = guide.views[view]!;
   const shapes = useMemo(() => layersOf(guide, view), [guide, view]);
   const named = shapes.filter(
@@ -81,11 +84,19 @@ function MapDrawing() {
       ),
     [guide, view],
   );
+  const leaders = isNamed
+    ? leadersOf(
+        named.filter((id) => isLed(guide, id, lookOf(id, marks))).map((id) => middleOf(guide, id)),
+        facts,
+      )
+    : [];
+  const longest = Math.max(0, ...leaders.map(({ name }) => name.length));
+  const aside = longest > 0 ? 14 + longest * SIZE * 0.52 : 6;
   return (
     <svg
       width="100%"
       height="100%"
-      viewBox={`-6 -6 ${facts.width + 12} ${facts.height + 12}`}
+      viewBox={`${-aside} -6 ${facts.width + 2 * aside} ${facts.height + 12}`}
       role="group"
       aria-label={`Map: ${facts.name}`}
       onClickCapture={(event) => {
@@ -112,6 +123,9 @@ function MapDrawing() {
         .map(([id, joint]) => (
           <Touched key={id} id={id} joint={joint} view={view} onTap={onTap} marks={marks} />
         ))}
+      {leaders.map((leader) => (
+        <LeaderLine key={leader.id} leader={leader} width={facts.width} />
+      ))}
       {near?.view === view && <Binds {...near} />}
     </svg>
   );
@@ -195,6 +209,49 @@ const PartShape = memo(function PartShape({
   );
 });
 
+/** The height of a name's letters on the map. */
+const SIZE = 7;
+
+/** Whether a part's name has room in it. */
+function fits(guide: Guide, id: string): boolean {
+  const { name, shape } = guide.parts[id]!;
+  return shape!.w >= name.length * SIZE * 0.5 && shape!.h >= SIZE + 2;
+}
+
+/** Whether a part is in place and in sight, and its name is not in it. */
+const isLed = (guide: Guide, id: string, look: Look): boolean =>
+  look !== TOUCHED && look !== OUT && guide.parts[id]!.on !== undefined && !fits(guide, id);
+
+function middleOf(guide: Guide, id: string) {
+  const { name, shape } = guide.parts[id]!;
+  return { id, name, x: shape!.x + shape!.w / 2, y: shape!.y + shape!.h / 2 };
+}
+
+function LeaderLine({ leader: { name, side, from, y }, width }: { leader: Leader; width: number }) {
+  const edge = side === "left" ? -5 : width + 5;
+  const text = side === "left" ? edge - 3 : edge + 3;
+  return (
+    <g pointerEvents="none">
+      <polyline
+        points={`${from.x},${from.y} ${edge},${y} ${text},${y}`}
+        fill="none"
+        stroke="var(--mat)"
+        strokeWidth="0.5"
+      />
+      <circle cx={from.x} cy={from.y} r="1.2" fill="var(--mat)" />
+      <text
+        x={side === "left" ? text - 1 : text + 1}
+        y={y + SIZE / 3}
+        textAnchor={side === "left" ? "end" : "start"}
+        fontSize={SIZE}
+        fill="var(--ink)"
+      >
+        {name}
+      </text>
+    </g>
+  );
+}
+
 const PartLabel = memo(function PartLabel({
   guide,
   id,
@@ -202,9 +259,8 @@ const PartLabel = memo(function PartLabel({
 }: PartProps & { readonly look: Look }) {
   const { name, shape, on } = guide.parts[id]!;
   const isTouched = look === TOUCHED;
-  const size = isTouched ? 8.5 : 7;
-  const fits = shape!.w >= name.length * size * 0.5 && shape!.h >= size + 2;
-  if (!isTouched && (!fits || on === undefined || look === OUT)) return null;
+  const size = isTouched ? 8.5 : SIZE;
+  if (!isTouched && (!fits(guide, id) || on === undefined || look === OUT)) return null;
   return (
     <text
       x={shape!.x + shape!.w / 2}
