@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import { type Guide, jointTool } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
@@ -8,7 +8,15 @@ import { capital, jointWord, partWord, stepWords, wordList } from "../../core/wo
 import { DiveLine } from "../signs/dive-line.tsx";
 
 /** A plan as it is read before a job: its line, its minutes and bits, its steps, gates and transfers. */
-export function PlanView({ guide, title, plan }: { guide: Guide; title: string; plan: Plan }) {
+export const PlanView = memo(function PlanView({
+  guide,
+  title,
+  plan,
+}: {
+  guide: Guide;
+  title: string;
+  plan: Plan;
+}) {
   const bits = new Set(
     plan.down.flatMap((step) =>
       step.do === "release" ? (jointTool(guide.joints[step.joint]!) ?? []) : [],
@@ -69,7 +77,7 @@ export function PlanView({ guide, title, plan }: { guide: Guide; title: string; 
       )}
     </Box>
   );
-}
+});
 
 function Steps({ title, children }: { title: string; children: ReactNode }) {
   return (

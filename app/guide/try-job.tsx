@@ -6,7 +6,7 @@ import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { useCallback, useDeferredValue, useMemo, useState } from "react";
+import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Form, Link } from "react-router";
 import { type Guide, mainView } from "../../core/guide/index.ts";
 import type { Job } from "../../core/rules/index.ts";
@@ -97,7 +97,15 @@ export function TryJob({
   );
 }
 
-function Choosing({ guide, job, setJob }: { guide: Guide; job: Job; setJob: (job: Job) => void }) {
+const Choosing = memo(function Choosing({
+  guide,
+  job,
+  setJob,
+}: {
+  guide: Guide;
+  job: Job;
+  setJob: (job: Job) => void;
+}) {
   const [view, setView] = useState(() => mainView(guide));
   const fresh = useMemo(() => job.new ?? [], [job]);
   const parts = useMemo(
@@ -165,7 +173,7 @@ function Choosing({ guide, job, setJob }: { guide: Guide; job: Job; setJob: (job
       </Box>
     </Box>
   );
-}
+});
 
 const NOBODY: ReadonlySet<string> = new Set();
 

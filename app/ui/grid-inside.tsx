@@ -41,6 +41,7 @@ export interface GridProps<T extends Row> {
   readonly served?: Served;
 }
 
+const NONE: readonly string[] = [];
 const SIZES = [25, 50, 100];
 const plain = (text: string): string => text.replace(/\s+/g, "").toUpperCase();
 
@@ -51,7 +52,7 @@ export default function GridInside({
   to,
   empty,
   search,
-  hidden = [],
+  hidden = NONE,
   height,
   served,
 }: GridProps<Row>) {
@@ -67,16 +68,9 @@ export default function GridInside({
           ),
     [rows, wanted],
   );
-  return (
-    <Box sx={{ width: 1, ...(height === undefined ? {} : { height }) }}>
-      {search !== undefined && (
-        <TextField
-          label={search}
-          value={query}
-          onChange={(event) => setQuery(event.target.value)}
-          sx={{ width: { xs: 1, sm: 420 }, mb: 1 }}
-        />
-      )}
+  // Drawn anew for other rows only, not for each letter of the search.
+  const grid = useMemo(
+    () => (
       <DataGrid
         aria-label={name}
         rows={found}
@@ -129,6 +123,20 @@ export default function GridInside({
           ...(to ? { "& .MuiDataGrid-row": { cursor: "pointer" } } : {}),
         }}
       />
+    ),
+    [name, found, columns, to, empty, hidden, served, navigate],
+  );
+  return (
+    <Box sx={{ width: 1, ...(height === undefined ? {} : { height }) }}>
+      {search !== undefined && (
+        <TextField
+          label={search}
+          value={query}
+          onChange={(event) => setQuery(event.target.value)}
+          sx={{ width: { xs: 1, sm: 420 }, mb: 1 }}
+        />
+      )}
+      {grid}
     </Box>
   );
 }

@@ -68,6 +68,8 @@ export function themeFor(lamp: Lamp): Theme {
       MuiCssBaseline: {
         styleOverrides: {
           ":root": { ...variables(lamp), colorScheme: lamp === "up" ? "light" : "dark" },
+          // A page that grows past the window while it is laid out moves nothing sideways.
+          "html:has(#main)": { scrollbarGutter: "stable" },
           body: { fontVariantNumeric: "tabular-nums" },
           "a:focus-visible, button:focus-visible, [tabindex]:not([role=presentation], [role=dialog], main):focus-visible":
             {

@@ -5,17 +5,9 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { nanoid } from "nanoid";
 import { useEffect, useState } from "react";
 import { useFetcher } from "react-router";
+import type { StepNote } from "./left-here.tsx";
 import { BenchField } from "../screen/bench-field.tsx";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
-
-/** A line left for the next technician at a step. */
-export interface StepNote {
-  readonly id: string;
-  readonly step: string;
-  readonly text: string;
-  readonly by: string;
-  readonly at: string;
-}
 
 /** What comes back when a note was kept or taken away. */
 export interface KeptNotes {
@@ -102,25 +94,4 @@ export function NotePanel({
       ))}
     </Box>
   );
-}
-
-/** The shop's own notes at a step. */
-export function Notes({
-  people,
-  notes,
-}: {
-  people: readonly Person[];
-  notes: readonly StepNote[];
-}) {
-  return notes.map((note) => (
-    <Box
-      key={note.id}
-      sx={{ borderLeft: "4px solid var(--mat)", pl: 1.25, fontSize: 18, lineHeight: 1.3 }}
-    >
-      {note.text}{" "}
-      <Box component="span" sx={{ fontSize: 16, color: "var(--soft)" }}>
-        {nameOf(people, note.by)}
-      </Box>
-    </Box>
-  ));
 }

@@ -1,17 +1,11 @@
 import { nameOf, type Person } from "../../../core/people/index.ts";
 import Box from "@mui/material/Box";
+import { type StepPhoto, Thumb } from "./left-here.tsx";
 import { FilePick } from "../../ui/file-pick.tsx";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
-
-/** A picture tied to a step of this ticket. */
-export interface StepPhoto {
-  readonly id: string;
-  readonly step: string;
-  readonly by: string;
-}
 
 /** What comes back when a picture was kept or taken away. */
 export interface KeptPhotos {
@@ -129,17 +123,5 @@ function Camera({ onTaken }: { onTaken: (photo: Blob) => void }) {
       </BigButton>
       {trouble !== undefined && <Refused>{trouble}</Refused>}
     </Box>
-  );
-}
-
-export function Thumb({ id, by }: { id: string; by: string }) {
-  return (
-    <a href={`/photos/${id}`} target="_blank" rel="noreferrer">
-      <img
-        src={`/photos/${id}?thumb`}
-        alt={`Picture of this step, by ${by}`}
-        style={{ height: 96, borderRadius: 4, border: "1px solid var(--line)" }}
-      />
-    </a>
   );
 }

@@ -7,12 +7,14 @@ const asked = {
   snag: () => import("../aside/snag-panel.tsx"),
   swap: () => import("../swap/swap-panel.tsx"),
   tray: () => import("../tray/tray-view.tsx"),
+  end: () => import("../step/end-panel.tsx"),
 };
 
 export const NotePanel = lazy(async () => ({ default: (await asked.note()).NotePanel }));
 export const PhotoPanel = lazy(async () => ({ default: (await asked.photo()).PhotoPanel }));
 export const SnagPanel = lazy(async () => ({ default: (await asked.snag()).SnagPanel }));
 export const SwapPanel = lazy(async () => ({ default: (await asked.swap()).SwapPanel }));
+export const EndPanel = lazy(async () => ({ default: (await asked.end()).EndPanel }));
 export const TrayView = lazy(async () => ({ default: (await asked.tray()).TrayView }));
 
 /** Fetches all of it: also for a bench that is cut off from the server afterwards. */

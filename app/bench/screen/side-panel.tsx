@@ -2,14 +2,13 @@ import { Suspense, useCallback } from "react";
 import { unreachable } from "../../../core/base/result.ts";
 import { holdClear, isNewBit, postureBefore, stepKey, tiedBy } from "../../../core/bench/index.ts";
 import { stepWords } from "../../../core/words/index.ts";
-import { EndPanel } from "../step/end-panel.tsx";
 import { GatePanel } from "../step/gate-panel.tsx";
 import { StepLine } from "./panel.tsx";
 import { ChecksPanel } from "../step/checks-panel.tsx";
 import { PowerPanel } from "../step/power-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
-import { NotePanel, PhotoPanel, SnagPanel, SwapPanel } from "./later.ts";
+import { EndPanel, NotePanel, PhotoPanel, SnagPanel, SwapPanel } from "./later.ts";
 import type { Bench, BenchScreenProps } from "../model/use-bench.ts";
 
 interface SidePanelProps {

@@ -19,9 +19,8 @@ import { ConnectorSign } from "../../signs/connector-sign.tsx";
 import { JointSign } from "../../signs/joint-sign.tsx";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { CountBox, type Draft } from "./count-box.tsx";
-import { Notes, type StepNote } from "../aside/note-panel.tsx";
+import { Notes, type StepNote, type StepPhoto, Thumb } from "../aside/left-here.tsx";
 import { Caution, StepLine } from "../screen/panel.tsx";
-import { Thumb, type StepPhoto } from "../aside/photo-panel.tsx";
 import { TighteningBox } from "./tightening.tsx";
 import type { ScrewStep } from "../model/bench-view.ts";
 
