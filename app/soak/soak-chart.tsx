@@ -12,7 +12,7 @@ export interface Curve {
   readonly readings: readonly Reading[];
 }
 
-/** Rise over the room for each watt, over the minutes under load: before dashed, after solid. */
+/** Rise over the room per watt, over the minutes under load: before dashed, after solid. */
 export function SoakChart({
   curves,
   minutes,
@@ -27,7 +27,7 @@ export function SoakChart({
   const colors = [inks.soft, inks.copper];
   return (
     <Line
-      aria-label="Rise over the room for each watt"
+      aria-label="Rise over the room per watt"
       data={{
         datasets: curves.map(({ name, readings }, i) => ({
           label: name,

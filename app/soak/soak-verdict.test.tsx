@@ -25,7 +25,7 @@ test("a bad run names each fault with where to look, likeliest first", () => {
   expect(said).toMatch(
     /✗ The fan turns at 0 rpm under load; at least 1200 is due\. fan plug: is it in\?/,
   );
-  expect(said).toMatch(/✗ Hotter than before the work: \d+ % more rise for each watt/);
+  expect(said).toMatch(/✗ Hotter than before the work: \d+ % more rise per watt/);
   expect(said).toMatch(/✗ \d+ memory errors\. memory module: seat it again/);
 });
 

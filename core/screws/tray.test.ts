@@ -51,7 +51,7 @@ describe("screws that look alike", () => {
 describe("a tray of cells", () => {
   test("with a cell for each lot none is shared, in the order they come out", () => {
     const tray = fillTray([lot("a", 5), lot("b", 6), lot("c", 5)], grid(1, 3));
-    expect(tray).toEqual({ cells: [1, 2, 3], danger: 0, exact: true });
+    expect(tray).toEqual({ cells: [1, 2, 3], danger: 0, exact: true, tries: 0 });
   });
 
   test("with a cell too few, those share that nobody takes for each other", () => {
@@ -83,6 +83,71 @@ describe("a tray of cells", () => {
     const random = seeded(30);
     const lots = Array.from({ length: 30 }, (_, i) => anyLot(i, random));
     expect(fillTray(lots, grid(4, 6))).toMatchObject({ exact: true });
+  });
+});
+
+describe("the search of a tray", () => {
+  /** Screws that are all alike but for length, thread and finish: hardly two of them may share a cell. */
+  const alikeLots = (n: number, seed: number): readonly TrayLot[] => {
+    const random = seeded(seed * 100 + n);
+    return Array.from({ length: n }, (_, i) =>
+      lot(
+        `lot-${i}`,
+        pick(random, [2, 2.5, 3, 3.5, 4, 5, 6, 7, 8]),
+        {
+          drive: "PH0",
+          thread: pick(random, ["M2", "M2.5"]),
+          finish: pick(random, ["black", "silver"]),
+        },
+        1 + Math.floor(6 * random()),
+      ),
+    );
+  };
+  // With a weaker bound, another order or a worse first answer the danger is the same, and more is tried.
+  test.each([
+    [8, grid(1, 3), 1, 1.083, 41],
+    [8, grid(1, 3), 2, 0.845, 41],
+    [8, grid(1, 3), 3, 0.564, 73],
+    [9, grid(1, 4), 1, 0.215, 82],
+    [9, grid(1, 4), 2, 0.006, 0],
+    [9, grid(1, 4), 3, 0.122, 11],
+    [10, grid(2, 2, 14), 1, 0.449, 79],
+    [10, grid(2, 2, 14), 2, 0.426, 51],
+    [10, grid(2, 3), 1, 0.12, 29],
+    [12, grid(2, 3), 1, 0.007, 286],
+    [12, grid(2, 3), 2, 0.007, 28],
+    [12, grid(2, 3), 3, 0.634, 270],
+    [12, grid(2, 4, 9), 3, 0.004, 54],
+    [14, grid(2, 4), 1, 0.006, 51],
+    [14, grid(2, 4), 2, 0.239, 132],
+    [16, grid(3, 3, 10), 2, 0.525, 165],
+    [18, grid(3, 4), 1, 0.006, 34],
+  ] as const)(
+    "%i lots in %j, seed %i: danger %d after %i tries at most",
+    (n, cells, seed, least, tries) => {
+      const tray = fillTray(alikeLots(n, seed), cells)!;
+      expect(tray.danger).toBe(least);
+      expect(tray.exact).toBe(true);
+      expect(tray.tries).toBeLessThanOrEqual(tries);
+    },
+  );
+
+  test("cells are numbered in the order in which their first lot comes out, past those that are taken", () => {
+    const [first, ...others] = alikeLots(7, 1);
+    const { cells } = fillTray([{ ...first!, cell: 2 }, ...others], grid(1, 4))!;
+    expect(cells[0]).toBe(2);
+    const met = [...new Set(cells.slice(1).filter((cell) => cell !== 2))];
+    expect(met).toEqual([1, 3, 4].slice(0, met.length));
+  });
+
+  test("no lots take no cell; one lot that is more than a cell holds is heaped up alone", () => {
+    expect(fillTray([], grid(1, 2))).toEqual({ cells: [], danger: 0, exact: true, tries: 0 });
+    const heap = fillTray([lot("a", 5, {}, 40), lot("b", 5, {}, 1)], grid(1, 2, 12))!;
+    expect(heap.cells).toEqual([1, 2]);
+    expect(fillTray([lot("a", 5, {}, 40), lot("b", 5, {}, 1)], grid(1, 1, 12))).toBeUndefined();
+    expect(fillTray([lot("a", 5, {}, 6), lot("b", 5, {}, 6)], grid(1, 1, 12))?.cells).toEqual([
+      1, 1,
+    ]);
   });
 });
 

@@ -22,6 +22,8 @@ export interface Tray {
   readonly danger: number;
   /** Whether no other way of filling the cells has less danger. */
   readonly exact: boolean;
+  /** Part-filled trays that were looked at: what the bound and the first answer are worth. */
+  readonly tries: number;
 }
 
 const BUDGET = 60_000;
@@ -72,6 +74,7 @@ class Filling {
       cells: this.inOrder(this.best),
       danger: Math.round(this.bestDanger * 1e6) / 1e6,
       exact: this.nodes <= BUDGET,
+      tries: this.nodes,
     };
   }
 

@@ -85,7 +85,7 @@ export function refusalWords(model: Model, refusal: Refusal): string {
     case "wrong-code":
       return `${refusal.code} is not the code of the old ${partWord(guide, refusal.part)}: say why it goes in, or get the right one.`;
     case "no-way":
-      return "No way leads to that from here; take back the last steps first.";
+      return "No sequence leads to that from here; take back the last steps first.";
     case "check-unknown":
       return "Nothing in this job touched that.";
     case "reason-missing":

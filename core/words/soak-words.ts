@@ -9,7 +9,7 @@ export function faultWords(fault: SoakFault): string {
     case "heat":
       return `${fault.celsius.toFixed(0)} °C; ${fault.most} °C is the limit.`;
     case "worse":
-      return `Hotter than before the work: ${Math.round(fault.more * 100)} % more rise for each watt.`;
+      return `Hotter than before the work: ${Math.round(fault.more * 100)} % more rise per watt.`;
     case "crash":
       return `It hung or went off ${fault.times === 1 ? "once" : `${fault.times} times`} under load.`;
     case "memory":
