@@ -23,6 +23,8 @@ export default function serveDocument(
         <ServerRouter context={context} url={request.url} />
       </CacheProvider>,
       {
+        // The page goes out whole: no piece of it is put in its place by a script afterwards.
+        progressiveChunkSize: Infinity,
         onAllReady() {
           pipe(collect((html) => resolve(page(withStyles(cache, html), code, headers)), reject));
         },

@@ -64,7 +64,9 @@ export function Bar({ people, who, lamp }: Props) {
     <Box
       component="header"
       sx={{
-        display: "flex",
+        // On a wide screen every place is kept before its thing is there: nothing moves while the page comes in.
+        display: { xs: "flex", md: "grid" },
+        gridTemplateColumns: "auto minmax(0, 1fr) 300px minmax(150px, auto) 40px 40px",
         alignItems: "center",
         gap: { xs: 0.5, md: 2 },
         height: 48,

@@ -10,6 +10,7 @@ import { pinnedGuide } from "../../shop/guide/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { foundOr404, ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { toTheMinute } from "../ui/days.ts";
 import { Trouble } from "../ui/trouble.tsx";
 import type { Route } from "./+types/bench";
 
@@ -39,7 +40,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   // The page is drawn here with its guide, which does not travel with it: the browser keeps it.
   const guide = await pinnedGuide(act.db, page.guide.version, page.guide.code);
   keepGuide(page.guide, foundOr404(guide, "There is no such version of a guide."));
-  return { page };
+  return { page, drawn: toTheMinute(Date.now()) };
 }
 
 /** Coming from another page: the guide of the ledger's version is asked for once, and kept. */
@@ -60,7 +61,7 @@ export function shouldRevalidate({
   return defaultShouldRevalidate;
 }
 
-export default function Bench({ loaderData: { page } }: Route.ComponentProps) {
+export default function Bench({ loaderData: { page, drawn } }: Route.ComponentProps) {
   const guide = keptGuide(page.guide);
   const root = useRouteLoaderData<typeof rootLoader>("root");
   const { number, machine, events: stored, guide: pinned, ...rest } = page;
@@ -71,6 +72,7 @@ export default function Bench({ loaderData: { page } }: Route.ComponentProps) {
     <BenchScreen
       key={number}
       {...rest}
+      drawn={drawn}
       ticket={ticket}
       guide={guide}
       pinned={pinned}

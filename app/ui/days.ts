@@ -28,12 +28,14 @@ const everyMinute = (hear: () => void): (() => void) => {
   return () => clearInterval(timer);
 };
 
-/** The time, to the minute, ms since 1970; undefined while the page is drawn by the server. */
-export const useNow = (): number | undefined =>
+export const toTheMinute = (ms: number): number => Math.floor(ms / MINUTE) * MINUTE;
+
+/** The time, to the minute, ms since 1970; `drawn` is when the server drew the page. */
+export const useNow = (drawn: number): number =>
   useSyncExternalStore(
     everyMinute,
-    () => Math.floor(Date.now() / MINUTE) * MINUTE,
-    () => undefined,
+    () => toTheMinute(Date.now()),
+    () => drawn,
   );
 
 /** The day of a moment in words, by the shop's clock. */

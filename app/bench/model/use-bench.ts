@@ -45,6 +45,8 @@ export interface BenchScreenProps {
   readonly transfers: readonly Transfer[];
   readonly learnt: Learnt;
   readonly missed: Readonly<Record<string, number>>;
+  /** When the server drew the page, ms since 1970, to the minute. */
+  readonly drawn: number;
 }
 
 const NOT_COUNTED: Ending = { left: undefined, explained: "" };

@@ -149,6 +149,7 @@ function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
           events={laterEvents}
           learnt={props.learnt}
           who={props.who.id}
+          drawn={props.drawn}
         />
       </div>
     </div>

@@ -12,12 +12,15 @@ export const MinutesLine = memo(function MinutesLine({
   events,
   learnt,
   who,
+  drawn,
 }: {
   model: Model;
   state: BenchState;
   events: readonly LedgerEvent[];
   learnt: Learnt;
   who: string;
+  /** When the server drew the page, ms since 1970, to the minute. */
+  drawn: number;
 }) {
   const { guide } = model;
   const { spent, behind } = useMemo(
@@ -28,21 +31,15 @@ export const MinutesLine = memo(function MinutesLine({
     () => marksOf(guide, stepsToCome(model, state), learnt, who),
     [guide, model, state, learnt, who],
   );
-  const now = useNow();
+  const now = useNow(drawn);
   const zone = useZone();
-  const at = (minutes: number): string => clockWords((now ?? 0) + minutes * 60_000, zone);
+  const at = (minutes: number): string => clockWords(now + minutes * 60_000, zone);
   const off = Math.round(Math.abs(behind));
   return (
     <div role="group" aria-label="Minutes" className="minutes-line">
-      {Math.round(spent)} min so far{off > 0 && `, ${off} min ${behind > 0 ? "behind" : "ahead"}`}
-      {now === undefined ? (
-        `; ${Math.round(half)} min left`
-      ) : (
-        <>
-          ; done about <span className="mono">{at(half)}</span>, four times in five by{" "}
-          <span className="mono">{at(eighty)}</span>
-        </>
-      )}
+      {Math.round(spent)} min so far{off > 0 && `, ${off} min ${behind > 0 ? "behind" : "ahead"}`};
+      done about <span className="mono">{at(half)}</span>, four times in five by{" "}
+      <span className="mono">{at(eighty)}</span>
     </div>
   );
 });
