@@ -104,6 +104,7 @@ const views = {
   "bench-cells": async () => {
     await bench("1005", 0);
     await page.keyboard.press("t");
+    await page.getByRole("region", { name: "Which screw is this?" }).waitFor();
   },
   "bench-snag": async () => {
     await bench("1004", 0);

@@ -32,7 +32,7 @@ export function BenchScreen(props: BenchScreenProps) {
   }, []);
   return (
     <main className={shows.map ? "bench bench-wide" : "bench"}>
-      <Suspense>
+      <Suspense fallback={<div aria-busy="true" />}>
         {shows.tray ? <Tray bench={bench} ticket={props.ticket} /> : <BenchMap bench={bench} />}
       </Suspense>
       {shows.map && (
