@@ -32,6 +32,13 @@ const resolver: Resolver<NewTicket> = (values) => {
   return { values: {}, errors };
 };
 
+/** The first field that is wrong gets the focus, once its error is drawn. */
+function toTheFirstFault(): void {
+  const focus = () =>
+    document.querySelector<HTMLElement>('main form [aria-invalid="true"]')?.focus();
+  requestAnimationFrame(() => requestAnimationFrame(focus));
+}
+
 /** A new ticket: whose it is, what it is, what is wrong, what is to be replaced. What is typed is kept until it is sent. */
 export function TakeInForm({
   begin,
@@ -47,7 +54,7 @@ export function TakeInForm({
   /** What the server did not take of what was sent last. */
   refused: Refusals | undefined;
 }) {
-  const form = useForm<NewTicket>({ defaultValues: begin, resolver, shouldFocusError: true });
+  const form = useForm<NewTicket>({ defaultValues: begin, resolver, shouldFocusError: false });
   const { reset, setError, watch, handleSubmit, control } = form;
   const submit = useSubmit();
   const { state, formMethod, location } = useNavigation();
@@ -87,7 +94,7 @@ export function TakeInForm({
   };
   return (
     <FormProvider {...form}>
-      <form noValidate onSubmit={(event) => void handleSubmit(send)(event)}>
+      <form noValidate onSubmit={(event) => void handleSubmit(send, toTheFirstFault)(event)}>
         {isPickedUp && (
           <Alert
             severity="info"
