@@ -88,24 +88,28 @@ function Mood({ bench, props }: SidePanelProps) {
       );
     case "swap":
       return (
-        <SwapPanel
-          model={model}
-          state={state}
-          transfers={props.transfers}
-          fitted={typed.fitted}
-          setFitted={typed.setFitted}
-          onOpen={(joint) => acts.go({ do: "rework", joint })}
-        />
+        <Suspense fallback={<StepLine>Swap: being laid out</StepLine>}>
+          <SwapPanel
+            model={model}
+            state={state}
+            transfers={props.transfers}
+            fitted={typed.fitted}
+            setFitted={typed.setFitted}
+            onOpen={(joint) => acts.go({ do: "rework", joint })}
+          />
+        </Suspense>
       );
     case "end":
       return (
-        <EndPanel
-          guide={guide}
-          state={state}
-          ending={typed.ending}
-          setEnding={typed.setEnding}
-          onDone={acts.done}
-        />
+        <Suspense fallback={<StepLine>Count what lies on the mat</StepLine>}>
+          <EndPanel
+            guide={guide}
+            state={state}
+            ending={typed.ending}
+            setEnding={typed.setEnding}
+            onDone={acts.done}
+          />
+        </Suspense>
       );
     case "planning":
       return <StepLine>Working out the way from here</StepLine>;
