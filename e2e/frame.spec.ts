@@ -1,4 +1,4 @@
-import { expect, hydrated, openBench, press, ready, test, workAs } from "./shop.ts";
+import { expect, find, hydrated, openBench, press, ready, test, workAs } from "./shop.ts";
 
 test("the find box is a key away, and a scanner's code leads to a new ticket", async ({
   page,
@@ -6,13 +6,9 @@ test("the find box is a key away, and a scanner's code leads to a new ticket", a
 }) => {
   await page.goto(shop.url);
   await hydrated(page);
-  await page.keyboard.press("/");
-  await page.keyboard.type("1004");
-  await page.keyboard.press("Enter");
+  await find(page, "1004");
   await expect(page.getByRole("heading", { name: /1004 Sefa Lindqvar/ })).toBeVisible();
-  await page.keyboard.press("/");
-  await page.keyboard.type("ql13-t1");
-  await page.keyboard.press("Enter");
+  await find(page, "ql13-t1");
   await expect(page.getByLabel("Code on the underside")).toHaveValue("QL13-T1");
   await expect(page.getByText("Quillon Lark 13 Turn")).toBeVisible();
 });
@@ -41,9 +37,7 @@ test("a part's code in the find box leads to its job; the palette finds anything
 }) => {
   await page.goto(shop.url);
   await hydrated(page);
-  await page.keyboard.press("/");
-  await page.keyboard.type("tn-b41");
-  await page.keyboard.press("Enter");
+  await find(page, "tn-b41");
   await expect(page.getByRole("heading", { name: "Marrowby Tern 15" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Battery", exact: true })).toBeVisible();
   await page.keyboard.press("Control+k");

@@ -139,6 +139,13 @@ export async function onwardTo(page: Page, words: RegExp): Promise<void> {
   throw new Error(`the bench never came to ${words}`);
 }
 
+/** Types into the find box, as a scanner does. */
+export async function find(page: Page, text: string): Promise<void> {
+  await page.keyboard.press("/");
+  await page.keyboard.type(text);
+  await page.keyboard.press("Enter");
+}
+
 /** One of a list that opens. */
 export async function choose(page: Page, list: string, option: string): Promise<void> {
   await page.getByRole("combobox", { name: list }).click();

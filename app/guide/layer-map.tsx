@@ -1,11 +1,10 @@
 import Box from "@mui/material/Box";
 import Slider from "@mui/material/Slider";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
 import { type Guide, mainView, peelLevels } from "../../core/guide/index.ts";
-import { capital, jointWord, partWord, wordList } from "../../core/words/index.ts";
+import { capital, holdsWords, jointWord, partWord, wordList } from "../../core/words/index.ts";
+import { ViewChoice } from "./view-choice.tsx";
 import { MachineMap } from "../signs/map/machine-map.tsx";
 
 /** The map, layer by layer: a slider peels the machine; a tap names what is there. */
@@ -20,25 +19,13 @@ export function LayerMap({
 }) {
   const levels = useMemo(() => peelLevels(guide), [guide]);
   const deepest = Math.max(...levels.values());
-  const views = Object.keys(guide.views);
   const [view, setView] = useState(() => mainView(guide));
   const [peeled, setPeeled] = useState(1);
   const out = new Set([...levels].filter(([, level]) => level < peeled).map(([id]) => id));
   return (
     <Box>
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 3, alignItems: "center", mb: 1 }}>
-        <ToggleButtonGroup
-          exclusive
-          aria-label="View"
-          value={view}
-          onChange={(_, id: string | null) => id !== null && setView(id)}
-        >
-          {views.map((id) => (
-            <ToggleButton key={id} value={id}>
-              {guide.views[id]!.name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <ViewChoice guide={guide} view={view} choose={setView} />
         <Box sx={{ display: "flex", gap: 2, alignItems: "center", width: 320 }}>
           <span id="layers-off" style={{ whiteSpace: "nowrap" }}>
             Layers off
@@ -95,6 +82,5 @@ function describe(guide: Guide, id: string): string {
   if (part) return `${part.name}.${under} ${part.care ?? part.note ?? ""}`;
   const joint = guide.joints[id];
   if (!joint) return "";
-  const holds = wordList(joint.joins.map((x) => partWord(guide, x)));
-  return `${capital(jointWord(guide, id))}: ${holds}.${under} ${joint.care ?? ""}`;
+  return `${capital(jointWord(guide, id))}. ${holdsWords(guide, id)}${under} ${joint.care ?? ""}`;
 }

@@ -2,10 +2,11 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { memo, type ReactNode } from "react";
 import { diveFromPlan } from "../../core/bench/index.ts";
-import { type Guide, jointTool } from "../../core/guide/index.ts";
-import type { Plan } from "../../core/plan/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import { bitsOf, type Plan } from "../../core/plan/index.ts";
 import { capital, jointWord, partWord, stepWords, wordList } from "../../core/words/index.ts";
 import { DiveLine } from "../signs/dive-line.tsx";
+import { Fold } from "../ui/fold.tsx";
 
 /** A plan as it is read before a job: its line, its minutes and bits, its steps, gates and transfers. */
 export const PlanView = memo(function PlanView({
@@ -17,11 +18,6 @@ export const PlanView = memo(function PlanView({
   title: string;
   plan: Plan;
 }) {
-  const bits = new Set(
-    plan.down.flatMap((step) =>
-      step.do === "release" ? (jointTool(guide.joints[step.joint]!) ?? []) : [],
-    ),
-  );
   const gates = new Map(plan.gates.map(({ before, joints }) => [before, joints]));
   const minutes = (plan.work + plan.handling.minutes).toFixed(1);
   return (
@@ -39,7 +35,7 @@ export const PlanView = memo(function PlanView({
           {plan.proven
             ? "Proven: no way takes less work."
             : `At most ${(plan.work - plan.bound).toFixed(1)} minutes above the least.`}{" "}
-          Bits: {wordList([...bits])}.
+          Bits: {wordList(bitsOf(guide, plan.down))}.
         </Box>
       </Box>
       <Steps title="Strip-down">
@@ -79,15 +75,10 @@ export const PlanView = memo(function PlanView({
   );
 });
 
-function Steps({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <Box component="details" open={title === "Strip-down"} sx={{ my: 0.5 }}>
-      <Box component="summary" sx={{ cursor: "pointer", fontWeight: 700 }}>
-        {title}
-      </Box>
-      <Box component="ol" sx={{ my: 0.5, pl: 3.5 }}>
-        {children}
-      </Box>
+const Steps = ({ title, children }: { title: string; children: ReactNode }) => (
+  <Fold title={title} level={3} isOpen={title === "Strip-down"}>
+    <Box component="ol" sx={{ m: 0, pl: 3.5 }}>
+      {children}
     </Box>
-  );
-}
+  </Fold>
+);

@@ -10,9 +10,11 @@ import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Form, Link } from "react-router";
 import { type Guide, mainView } from "../../core/guide/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import { MachineMap, type MapMarks } from "../signs/map/machine-map.tsx";
+import type { MapMarks } from "../signs/map/looks.ts";
+import { MachineMap } from "../signs/map/machine-map.tsx";
 import { PlanView } from "./plan-view.tsx";
 import { usePlans } from "./use-plans.ts";
+import { ViewChoice } from "./view-choice.tsx";
 import { WaysTable } from "./ways-table.tsx";
 
 export interface OpenTicket {
@@ -155,19 +157,7 @@ const Choosing = memo(function Choosing({
           />
         )}
       />
-      <ToggleButtonGroup
-        exclusive
-        aria-label="View"
-        value={view}
-        onChange={(_, id: string | null) => id !== null && setView(id)}
-        sx={{ flexWrap: "wrap" }}
-      >
-        {Object.entries(guide.views).map(([id, facts]) => (
-          <ToggleButton key={id} value={id}>
-            {facts.name}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      <ViewChoice guide={guide} view={view} choose={setView} />
       <Box sx={{ height: 360, border: "1px solid var(--line)", borderRadius: "6px" }}>
         <MachineMap guide={guide} view={view} marks={marks} onTap={tap} />
       </Box>

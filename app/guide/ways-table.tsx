@@ -1,18 +1,13 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { type Guide, jointTool } from "../../core/guide/index.ts";
-import { type DownStep, type Plan, waysApart } from "../../core/plan/index.ts";
+import type { ReactNode } from "react";
+import type { Guide } from "../../core/guide/index.ts";
+import { bitsOf, type DownStep, type Plan, waysApart } from "../../core/plan/index.ts";
 import { capital, stepWords } from "../../core/words/index.ts";
 import { HIDDEN } from "../ui/hidden.ts";
+import { Term } from "../ui/term.tsx";
 
 const minutesOf = ({ work, handling }: Plan): string => (work + handling.minutes).toFixed(1);
-
-const bitsOf = (guide: Guide, { down }: Plan): number =>
-  new Set(
-    down.flatMap((step) =>
-      step.do === "release" ? (jointTool(guide.joints[step.joint]!) ?? []) : [],
-    ),
-  ).size;
 
 const table = {
   borderCollapse: "collapse",
@@ -38,7 +33,7 @@ export function WaysTable({
   short: Plan;
   book: Plan | undefined;
 }) {
-  const row = (name: string, of: (plan: Plan) => string | number) => (
+  const row = (name: ReactNode, of: (plan: Plan) => string | number) => (
     <tr>
       <th scope="row">{name}</th>
       <td className="mono">{of(short)}</td>
@@ -61,8 +56,8 @@ export function WaysTable({
         <tbody>
           {row("Minutes", minutesOf)}
           {row("Steps down", ({ down }) => down.length)}
-          {row("Gates", ({ gates }) => gates.length)}
-          {row("Bits and tools", (plan) => bitsOf(guide, plan))}
+          {row(<Term word="gate">Gates</Term>, ({ gates }) => gates.length)}
+          {row("Bits and tools", (plan) => bitsOf(guide, plan.down).length)}
           {row("Bit changes", ({ handling }) => handling.changes)}
           {row("Turns of the machine", ({ handling }) => handling.turns)}
         </tbody>

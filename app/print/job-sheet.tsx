@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import type { Guide } from "../../core/guide/index.ts";
 import type { Plan, Step } from "../../core/plan/index.ts";
 import { careLines, jointWord, stepWords, toolWords, wordList } from "../../core/words/index.ts";
-import { Sheet } from "./sheet.tsx";
+import { Sheet, type SheetHead } from "./sheet.tsx";
 
 /** The whole job on paper, to be ticked off by hand where no screen can stand: down, gates, up. */
 export function JobSheet({
@@ -11,10 +11,7 @@ export function JobSheet({
   barcode,
   fault,
   plan,
-}: {
-  guide: Guide;
-  title: string;
-  barcode: string;
+}: SheetHead & {
   fault: string;
   plan: Pick<Plan, "down" | "up" | "gates">;
 }) {

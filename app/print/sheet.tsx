@@ -1,5 +1,13 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
+import type { Guide } from "../../core/guide/index.ts";
+
+/** What every paper of a ticket says: its machine, whose it is, its bar code as an image's address. */
+export interface SheetHead {
+  readonly guide: Guide;
+  readonly title: string;
+  readonly barcode: string;
+}
 
 /** A ruler to hold against: the printer scales when it is not 100 mm. */
 function Ruler() {
@@ -22,13 +30,7 @@ export function Sheet({
   barcode,
   isLong = false,
   children,
-}: {
-  title: string;
-  /** An image's address. */
-  barcode: string;
-  isLong?: boolean;
-  children: ReactNode;
-}) {
+}: Omit<SheetHead, "guide"> & { isLong?: boolean; children: ReactNode }) {
   return (
     <Box
       className="sheet"

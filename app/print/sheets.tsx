@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import { Fragment } from "react";
 import type { TrayPlan } from "../../core/bench/index.ts";
-import { goesIntoBag, type Guide, type ScrewsJoint } from "../../core/guide/index.ts";
+import { goesIntoBag, type ScrewsJoint } from "../../core/guide/index.ts";
 import type { DownStep } from "../../core/plan/index.ts";
 import { capital, jointWord, mixUpWords, partWord } from "../../core/words/index.ts";
 import { MirrorMarks } from "../bench/tray/mirror.tsx";
 import { ScrewToken } from "../signs/screw-token.tsx";
-import { Sheet } from "./sheet.tsx";
+import { Sheet, type SheetHead } from "./sheet.tsx";
 import { tilesOf } from "./tiles.ts";
 
 /** The mirror at true size: each view on as many sheets as it takes. */
@@ -15,12 +15,7 @@ export function MirrorSheets({
   title,
   barcode,
   lots,
-}: {
-  guide: Guide;
-  title: string;
-  barcode: string;
-  lots: readonly string[];
-}) {
+}: SheetHead & { lots: readonly string[] }) {
   const wanted = new Set(lots);
   const views = Object.keys(guide.views).filter((view) =>
     lots.some((id) => guide.joints[id]!.at?.some((point) => point.view === view)),
@@ -60,17 +55,7 @@ export function MirrorSheets({
 }
 
 /** The tray, cell by cell, as labels to lie beside it. */
-export function CellSheet({
-  guide,
-  title,
-  barcode,
-  tray,
-}: {
-  guide: Guide;
-  title: string;
-  barcode: string;
-  tray: TrayPlan;
-}) {
+export function CellSheet({ guide, title, barcode, tray }: SheetHead & { tray: TrayPlan }) {
   const { rows, columns } = tray.grid;
   return (
     <Sheet title={title} barcode={barcode}>
@@ -122,12 +107,7 @@ export function BagLabels({
   title,
   barcode,
   down,
-}: {
-  guide: Guide;
-  title: string;
-  barcode: string;
-  down: readonly DownStep[];
-}) {
+}: SheetHead & { down: readonly DownStep[] }) {
   const opened = new Set(down.flatMap((step) => (step.do === "release" ? [step.joint] : [])));
   const out = down.flatMap((step) => (step.do === "lift" ? step.parts : []));
   const bagged = [...new Set(out)].filter((id) => goesIntoBag(guide.parts[id]!));
@@ -163,17 +143,7 @@ export function BagLabels({
 }
 
 /** Labels for the cells of the tray, or the bags the screws go in: whose they are, which, how many. */
-export function CellLabels({
-  guide,
-  title,
-  barcode,
-  tray,
-}: {
-  guide: Guide;
-  title: string;
-  barcode: string;
-  tray: TrayPlan;
-}) {
+export function CellLabels({ guide, title, barcode, tray }: SheetHead & { tray: TrayPlan }) {
   const cells = [...tray.cells].sort(([, a], [, b]) => a - b);
   return (
     <Sheet title={title} barcode={barcode} isLong>

@@ -1,37 +1,20 @@
 import { reader } from "../../core/base/ajv.ts";
-import type { NewTicket } from "../../core/ticket/index.ts";
+import { type NewTicket, newTicketSchema } from "../../core/ticket/index.ts";
 
 const text = { type: "string" };
-const texts = { type: "array", items: text };
+
+/** A field as it may be while it is typed: of its kind, however empty or long. */
+const loose = (field: object): object => {
+  if ("enum" in field) return field;
+  return "items" in field ? { type: "array", items: text } : text;
+};
 
 /** What was typed of a ticket that is not open yet, as this browser keeps it. */
 export const readDraft = reader<NewTicket>({
-  type: "object",
-  additionalProperties: false,
-  required: [
-    "customer",
-    "phone",
-    "fault",
-    "code",
-    "serial",
-    "condition",
-    "signs",
-    "parts",
-    "mode",
-    "promised",
-  ],
-  properties: {
-    customer: text,
-    phone: text,
-    fault: text,
-    code: text,
-    serial: text,
-    condition: text,
-    signs: texts,
-    parts: texts,
-    mode: { enum: ["short", "book"] },
-    promised: text,
-  },
+  ...newTicketSchema,
+  properties: Object.fromEntries(
+    Object.entries(newTicketSchema.properties).map(([name, field]) => [name, loose(field)]),
+  ),
 });
 
 /** Whether anything was typed that somebody would miss. */

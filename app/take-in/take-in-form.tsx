@@ -84,7 +84,7 @@ export function TakeInForm({
     if (isOpened && /^\/tickets\/\d+$/.test(location.pathname)) writeKept(DRAFT, undefined);
   }, [state, formMethod, location]);
   const code = useWatch({ control, name: "code" });
-  const known = useCode(code, firstKnown);
+  const known = useCode(code, { code: begin.code, known: firstKnown });
   const send = (values: NewTicket) => {
     const data = new FormData();
     for (const [name, value] of Object.entries(values) as [string, string | readonly string[]][]) {

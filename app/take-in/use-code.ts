@@ -1,28 +1,22 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
+import { useFetcher } from "react-router";
 import type { KnownCode } from "../../core/ticket/index.ts";
 
 const PAUSE_MS = 120;
 
-/** What is known of the code that is typed, once the typing pauses; an answer to an older code is dropped. */
-export function useCode(code: string, first: KnownCode | undefined): KnownCode | undefined {
-  const [answer, setAnswer] = useState(first);
-  const [asked] = useState(code);
+/** What is known of the code that is typed, once the typing pauses; `first` is what the page came with. */
+export function useCode(
+  code: string,
+  first: { readonly code: string; readonly known: KnownCode | undefined },
+): KnownCode | undefined {
+  const { load, data } = useFetcher<KnownCode>();
+  const isFirst = first.known !== undefined && code === first.code;
+  const isEmpty = code.trim() === "";
   useEffect(() => {
-    if (code.trim() === "" || (first && code === asked)) return;
-    const stop = new AbortController();
-    const timer = setTimeout(() => {
-      fetch(`/codes?code=${encodeURIComponent(code)}`, { signal: stop.signal })
-        .then((response) => response.json() as Promise<KnownCode>)
-        .then(setAnswer)
-        .catch((error: unknown) => {
-          if (!stop.signal.aborted) throw error;
-        });
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
-  }, [code, asked, first]);
-  if (code.trim() === "") return undefined;
-  return first && code === asked ? first : answer;
+    if (isEmpty || isFirst) return;
+    const timer = setTimeout(() => void load(`/codes?code=${encodeURIComponent(code)}`), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [code, isEmpty, isFirst, load]);
+  if (isEmpty) return undefined;
+  return isFirst ? first.known : data;
 }

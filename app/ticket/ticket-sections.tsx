@@ -1,8 +1,4 @@
 import { diveFromText } from "../../core/plan/index.ts";
-import ExpandMore from "@mui/icons-material/ExpandMore";
-import Accordion from "@mui/material/Accordion";
-import AccordionDetails from "@mui/material/AccordionDetails";
-import AccordionSummary from "@mui/material/AccordionSummary";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
@@ -21,52 +17,11 @@ import {
   WAIT_WORDS,
   wordList,
 } from "../../core/words/index.ts";
-import { Tally } from "../bench/step/end-panel.tsx";
+import { Tally } from "../bench/step/tally.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
+import { Fold } from "../ui/fold.tsx";
 import { momentWords, useZone } from "../ui/days.ts";
 import type { WorkView } from "./ticket-view.ts";
-
-/** A stage of the job; done, it is folded to its one line. */
-function Section({
-  title,
-  line,
-  isDone,
-  children,
-}: {
-  title: string;
-  line: string;
-  isDone: boolean;
-  children: ReactNode;
-}) {
-  const id = title.toLowerCase().replaceAll(" ", "-");
-  return (
-    <Accordion
-      id={id}
-      defaultExpanded={!isDone}
-      disableGutters
-      square
-      slotProps={{ heading: { component: "h2" } }}
-      sx={{ bgcolor: "transparent", border: 0, borderTop: "1px solid var(--line)" }}
-    >
-      <AccordionSummary
-        id={`${id}-line`}
-        aria-controls={`${id}-all`}
-        expandIcon={<ExpandMore />}
-        sx={{ px: 0.5 }}
-      >
-        <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline" }}>
-          <Typography variant="h2" component="span">
-            {title}
-          </Typography>
-          <Box component="span" sx={{ color: "var(--soft)" }}>
-            {line}
-          </Box>
-        </Box>
-      </AccordionSummary>
-      <AccordionDetails sx={{ px: 0.5, pt: 0 }}>{children}</AccordionDetails>
-    </Accordion>
-  );
-}
 
 function Fact({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -88,7 +43,7 @@ export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: bool
   const zone = useZone();
   const { customer, fault, code, serial, condition, signs, takenIn } = ticket;
   return (
-    <Section title="Take in" line={fault} isDone={isDone}>
+    <Fold title="Take in" line={fault} isOpen={!isDone}>
       <Fact name="Customer">
         {customer.name}
         {customer.phone !== "" && `, ${customer.phone}`}
@@ -108,7 +63,7 @@ export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: bool
         </Fact>
       )}
       <Fact name="Taken in">{momentWords(takenIn, zone)}</Fact>
-    </Section>
+    </Fold>
   );
 }
 
@@ -123,20 +78,20 @@ const PHASE_WORDS: Readonly<Record<Phase, string>> = {
 /** A ticket whose work cannot be shown: why, and what to do; all else of it is there. */
 export function TroubleSection({ line, trouble }: { line: TicketLine; trouble: TicketTrouble }) {
   return (
-    <Section title="Strip and build" line={line.work} isDone={false}>
+    <Fold title="Strip and build" line={line.work} isOpen>
       <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700 }}>
         {troubleWords(trouble)}
       </Typography>
-    </Section>
+    </Fold>
   );
 }
 
 export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; work: WorkView }) {
   return (
-    <Section
+    <Fold
       title="Strip and build"
       line={`${line.work}; ${PHASE_WORDS[phase]}`}
-      isDone={phase === "closed"}
+      isOpen={phase !== "closed"}
     >
       {line.dive !== undefined && (
         <DiveLine dive={diveFromText(line.dive)} label={`${line.work}: ${PHASE_WORDS[phase]}`} />
@@ -163,7 +118,7 @@ export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; 
           ))}
         </Box>
       )}
-    </Section>
+    </Fold>
   );
 }
 
@@ -205,7 +160,7 @@ export function ProveSection({
   const good = checks.filter(({ result }) => result === "pass").length;
   const line = checks.length === 0 ? "nothing tried out yet" : `${good} of ${checks.length} work`;
   return (
-    <Section title="Prove" line={line} isDone={false}>
+    <Fold title="Prove" line={line} isOpen>
       <Link to={`/tickets/${number}/soak`} style={{ color: "inherit" }}>
         Soak: before and after
       </Link>
@@ -249,7 +204,7 @@ export function ProveSection({
           {note !== undefined && ` ${note}`}
         </Fact>
       ))}
-    </Section>
+    </Fold>
   );
 }
 
@@ -267,10 +222,10 @@ export function RecordSection({
   const zone = useZone();
   const last = transitions.at(-1);
   return (
-    <Section
+    <Fold
       title="Record"
       line={last ? `${WAIT_WORDS[last.to].head}, ${momentWords(last.at, zone)}` : "nothing yet"}
-      isDone={false}
+      isOpen
     >
       {guide && lots.length > 0 && <Tally guide={guide} lots={lots} />}
       {transitions.map(({ at, by, to, note }, i) => (
@@ -279,6 +234,6 @@ export function RecordSection({
           {note !== "" && ` (${note})`}
         </Fact>
       ))}
-    </Section>
+    </Fold>
   );
 }

@@ -1,7 +1,7 @@
 import { ok, type Result } from "../../core/base/result.ts";
 import { type BenchState, type Lot, type Phase, stopById } from "../../core/bench/index.ts";
-import { type Guide, jointTool } from "../../core/guide/index.ts";
-import type { Plan } from "../../core/plan/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
+import { bitsOf, type Plan } from "../../core/plan/index.ts";
 import type { TicketTrouble } from "../../core/ticket/index.ts";
 import { type NamedGuide, stopAsk } from "../../core/words/index.ts";
 import type { Proving } from "./ticket-sections.tsx";
@@ -31,7 +31,7 @@ function workView({ guide, plan, state }: Work): WorkView {
   return {
     guide: shownOf(guide, [...state.lots.keys()], state),
     phase: state.phase,
-    plan: plan && { ...plan, bits: bitsOf(guide, plan) },
+    plan: plan && { ...plan, bits: bitsOf(guide, plan.down) },
     lots: [...state.lots.values()],
     proving: {
       answers: lastOfEach(state.said).map(({ stop, answer, note, where }) => ({
@@ -63,10 +63,3 @@ const askOf = (guide: Guide, id: string): string => {
   const stop = stopById(guide, id);
   return stop ? stopAsk(guide, stop) : id;
 };
-
-function bitsOf(guide: Guide, { down }: Plan): readonly string[] {
-  const tools = down.flatMap((step) =>
-    step.do === "release" ? (jointTool(guide.joints[step.joint]!) ?? []) : [],
-  );
-  return [...new Set(tools)];
-}

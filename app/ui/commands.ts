@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useSyncExternalStore } from "react";
+import { useEffect, useRef, useSyncExternalStore } from "react";
 import { useKeys } from "./use-keys.ts";
 
 /** One thing that can be done by a key: what does it, how the key is shown, and what it does in words. */
@@ -99,7 +99,7 @@ export const useOffers = (): readonly Offer[] =>
 export function useCommands(deeds: Deeds, isOn = true): void {
   useKeys(keysOf(deeds), isOn);
   // What is offered calls what the page would do now.
-  const latest = useMemo((): { current: Deeds } => ({ current: {} }), []);
+  const latest = useRef<Deeds>({});
   const names = Object.keys(deeds).join();
   useEffect(() => {
     latest.current = deeds;
@@ -114,7 +114,7 @@ export function useCommands(deeds: Deeds, isOn = true): void {
       active.delete(offered);
       changed();
     };
-  }, [names, isOn, latest]);
+  }, [names, isOn]);
 }
 
 function keysOf(deeds: Deeds): Readonly<Record<string, () => void>> {

@@ -8,6 +8,7 @@ import {
 } from "@mui/x-data-grid";
 import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
+import { plain } from "../../core/base/plain.ts";
 
 export interface Row {
   readonly id: string | number;
@@ -36,14 +37,11 @@ export interface GridProps<T extends Row> {
   readonly search?: string;
   /** Columns that are there to be searched, and shown when somebody asks for them. */
   readonly hidden?: readonly string[];
-  /** Pixels; without it the table is as high as its rows. */
-  readonly height?: number;
   readonly served?: Served;
 }
 
 const NONE: readonly string[] = [];
 const SIZES = [25, 50, 100];
-const plain = (text: string): string => text.replace(/\s+/g, "").toUpperCase();
 
 export default function GridInside({
   name,
@@ -53,7 +51,6 @@ export default function GridInside({
   empty,
   search,
   hidden = NONE,
-  height,
   served,
 }: GridProps<Row>) {
   const navigate = useNavigate();
@@ -127,7 +124,7 @@ export default function GridInside({
     [name, found, columns, to, empty, hidden, served, navigate],
   );
   return (
-    <Box sx={{ width: 1, ...(height === undefined ? {} : { height }) }}>
+    <Box sx={{ width: 1 }}>
       {search !== undefined && (
         <TextField
           label={search}

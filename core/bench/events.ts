@@ -1,5 +1,5 @@
 import type { Guide } from "../guide/index.ts";
-import type { DownStep, Step } from "../plan/index.ts";
+import type { DownStep } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
 
 /** What can be seen of a swollen pack on a machine that is shut, or is told in the fault. */
@@ -116,12 +116,6 @@ export interface LedgerEvent {
   readonly causedBy?: string | undefined;
   readonly entry: Entry;
 }
-
-/** A step as a key: the same step has the same key wherever it is named. */
-export const stepKey = (step: Step): string =>
-  step.do === "release" || step.do === "make"
-    ? `joint:${step.joint}`
-    : `parts:${[...step.parts].sort().join("+")}`;
 
 /** Ids of the events that were taken back, each with the event that it followed from. */
 export function takenBack(events: readonly LedgerEvent[]): ReadonlySet<string> {

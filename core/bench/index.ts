@@ -1,7 +1,6 @@
 export {
   HABITS,
   isStepKey,
-  stepKey,
   takenBack,
   type CheckResult,
   type CountDiffers,

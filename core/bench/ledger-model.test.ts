@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { isDeepStrictEqual } from "node:util";
 import fc from "fast-check";
-import { clips, guide as guideOf, part, PIN, plug, screws } from "../../testing/builders.ts";
+import { everythingGuide, PIN } from "../../testing/builders.ts";
 import { NaiveBench, turned } from "../../testing/naive-bench.ts";
 import { nextEntry } from "../../testing/play.ts";
 import { isMutating } from "../../testing/mutating.ts";
@@ -26,58 +26,9 @@ const shipped = (name: string): Guide => {
   return guide.value;
 };
 
-/** A machine with something of everything: stops, orders, a cooler, parts on parts, a turned host. */
-const everything = (): Guide =>
-  guideOf({
-    parts: {
-      frame: part(undefined, { name: "Palm rest", kind: "palmrest" }),
-      base: part("frame", { name: "Base cover", kind: "cover" }),
-      seal: part("base", { name: "Seal", kind: "sticker" }),
-      battery: part("frame", { name: "Battery", kind: "battery", handling: ["lithium"] }),
-      board: part("frame", { name: "Motherboard", kind: "motherboard", handling: ["esd"] }),
-      cooler: part("board", { name: "Cooler", kind: "heatsink", handling: ["paste"] }),
-      lamp: part("frame", { name: "Lamp", kind: "other", handling: ["hot"] }),
-      foil: part("board", { name: "Foil", kind: "shield" }),
-      hinge: part("frame", { name: "Hinge", kind: "hinge" }),
-      ribbon: part("frame", { name: "Ribbon", kind: "cable" }),
-    },
-    joints: {
-      "seal-glue": { kind: "adhesive", joins: ["seal", "base"] },
-      "base-screws": screws(["base", "frame"], { count: 4, length: 5 }),
-      "base-clips": clips(["base", "frame"]),
-      "battery-plug": plug(["board", "battery"], { power: true, serves: ["battery"] }),
-      "battery-tape": { kind: "tape", joins: ["battery", "frame"] },
-      "cooler-screws": screws(["cooler", "board"], { count: 4, captive: true }),
-      "lamp-plug": plug(["board", "lamp"], { serves: ["lamp", "camera"] }),
-      "lamp-screw": screws(["lamp", "frame"], { count: 1 }),
-      "foil-tape": { kind: "tape", joins: ["foil", "board"] },
-      "ribbon-under": plug(["board", "ribbon"], { serves: ["keyboard"] }),
-      "ribbon-guides": { kind: "route", joins: ["ribbon", "frame"] },
-      "hinge-screws": screws(["hinge", "frame"], { count: 2 }),
-      "board-screws": screws(["board", "frame"], { count: 3 }),
-    },
-    covers: [
-      {
-        part: "base",
-        over: ["battery-plug", "battery-tape", "lamp-plug", "lamp-screw", "foil-tape"],
-      },
-      { part: "base", over: ["cooler-screws", "hinge-screws", "board", "battery", "lamp", "foil"] },
-      { part: "seal", over: ["base-screws"] },
-      { part: "battery", over: ["board-screws"] },
-      { part: "hinge", over: ["board-screws"] },
-      { part: "foil", over: ["cooler-screws"] },
-      { part: "frame", over: [] },
-    ].filter(({ over }) => over.length > 0),
-    orders: [
-      { first: "lamp-plug", then: "lamp-screw", strength: "must", why: "the lead is short" },
-      { first: "cooler", then: "ribbon-under", strength: "must", why: "it lies under it" },
-      { first: "foil-tape", then: "board-screws", strength: "advised", why: "it tears" },
-    ],
-  });
-
 const CASES: readonly { readonly guide: Guide; readonly jobs: readonly Job[] }[] = [
   {
-    guide: everything(),
+    guide: everythingGuide(),
     jobs: [
       { for: ["board"], mode: "book" },
       { for: ["cooler", "lamp"] },

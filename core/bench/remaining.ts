@@ -1,6 +1,5 @@
-import { type DownStep, type UpStep, upOrder } from "../plan/index.ts";
+import { type DownStep, stepKey, type UpStep, upOrder } from "../plan/index.ts";
 import { closedMachine, type Model } from "../rules/index.ts";
-import { stepKey } from "./events.ts";
 import type { Done } from "./mirror.ts";
 import type { BenchState } from "./state.ts";
 

@@ -7,6 +7,8 @@ export {
   type Step,
   type UpStep,
 } from "./plan.ts";
+export { bitsOf } from "./bits.ts";
+export { stepKey } from "./step-key.ts";
 export { waysApart } from "./ways.ts";
 export { unitingLifts, upOrder } from "./build-up.ts";
 export { proofPoints, type Doubt, type PowerOn, type Trial } from "./proof.ts";

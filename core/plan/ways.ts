@@ -1,4 +1,5 @@
 import type { DownStep, Plan } from "./plan.ts";
+import { stepKey } from "./step-key.ts";
 
 /** What two plans of one job do otherwise. */
 export interface WaysApart {
@@ -15,14 +16,12 @@ export interface WaysApart {
  * step. Order is not compared: what the order costs is in the minutes.
  */
 export function waysApart(first: Plan, second: Plan): WaysApart {
-  const keyOf = (step: DownStep): string =>
-    step.do === "release" ? step.joint : `lift ${[...step.parts].sort().join()}`;
-  const keysOf = ({ down }: Plan): ReadonlySet<string> => new Set(down.map(keyOf));
+  const keysOf = ({ down }: Plan): ReadonlySet<string> => new Set(down.map(stepKey));
   const [inFirst, inSecond] = [keysOf(first), keysOf(second)];
   const minutes = ({ work, handling }: Plan): number => work + handling.minutes;
   return {
-    onlyFirst: first.down.filter((step) => !inSecond.has(keyOf(step))),
-    onlySecond: second.down.filter((step) => !inFirst.has(keyOf(step))),
+    onlyFirst: first.down.filter((step) => !inSecond.has(stepKey(step))),
+    onlySecond: second.down.filter((step) => !inFirst.has(stepKey(step))),
     more: minutes(second) - minutes(first),
   };
 }

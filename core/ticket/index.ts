@@ -4,15 +4,23 @@ export {
   DECISIONS,
   daysBetween,
   decisionsFor,
+  TICKET_ORDERS,
   WAITS,
   type Ticket,
   type TicketLine,
+  type TicketOrder,
   type Transition,
   type Wait,
 } from "./ticket.ts";
 export type { GuideTrouble, TicketTrouble } from "./trouble.ts";
 export { isZone, shopDay } from "./shop-day.ts";
-export { packSigns, readNewTicket, type NewTicket, type NewTicketField } from "./new-ticket.ts";
+export {
+  newTicketSchema,
+  packSigns,
+  readNewTicket,
+  type NewTicket,
+  type NewTicketField,
+} from "./new-ticket.ts";
 export type { Hit } from "./hit.ts";
 export type { KnownCode } from "./known-code.ts";
 export type { ChangeJobError, DecideError, TakeInError, TicketUnknown } from "./errors.ts";

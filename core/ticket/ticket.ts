@@ -56,6 +56,17 @@ export interface TicketLine {
   readonly held: StopKind | undefined;
 }
 
+/** What a list of tickets can be sorted by. */
+export const TICKET_ORDERS = [
+  "number",
+  "customer",
+  "machine",
+  "work",
+  "waits",
+  "promised",
+] as const;
+export type TicketOrder = (typeof TICKET_ORDERS)[number];
+
 /** A change that a person may decide on; the bench itself moves a ticket from `bench` to `soak`. */
 export interface Decision {
   readonly id: string;

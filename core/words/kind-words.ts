@@ -101,10 +101,16 @@ export const JOINT_WAYS: Readonly<
   weld: { off: "Welded: it does not come off.", on: "Welded: it stays on." },
 };
 
-/** What a joint holds to what. → It holds the fan to the palm rest. */
+/**
+ * What a joint is between: screws hold the part that their heads sit on; of all else neither side is the held one.
+ * → It holds the fan to the palm rest. → It joins the fan and the antenna leads.
+ */
 export function holdsWords(guide: NamedGuide, id: string): string {
-  const [first, ...others] = guide.joints[id]!.joins.map((part) => `the ${partWord(guide, part)}`);
-  return others.length === 0 ? `It holds ${first}.` : `It holds ${first} to ${wordList(others)}.`;
+  const { kind, joins } = guide.joints[id]!;
+  const parts = joins.map((part) => `the ${partWord(guide, part)}`);
+  const [first, ...others] = parts;
+  if (kind !== "screws" || others.length === 0) return `It joins ${wordList(parts)}.`;
+  return `It holds ${first} to ${wordList(others)}.`;
 }
 
 /** What a joint is, in a few words. → 4 × M2 × 4.5, PH1 */

@@ -83,24 +83,7 @@ export class Machine {
     );
     this.shut = new Int16Array(m);
     this.leaver = new Int8Array(n).fill(-1);
-    this.markLeavers();
-  }
-
-  /**
-   * Those that leave the frame in every plan and need not be asked about: the goal's, and whatever is over one
-   * of these and lies with it: no lift takes a part and leaves behind what is over it.
-   */
-  private markLeavers(): void {
-    const { model } = this.problem;
-    const { stack } = this.start;
-    const leaving = [...this.leaving];
-    for (const d of leaving) {
-      if (this.leaver[d] === 1) continue;
-      this.leaver[d] = 1;
-      for (const x of model.overPart[d]!) {
-        if (stack[x] === stack[d] && x !== this.facts.frame) leaving.push(x);
-      }
-    }
+    for (const p of this.goal.leavers(start)) this.leaver[p] = 1;
   }
 
   /** Parts of different stacks are away from each other. */

@@ -77,6 +77,12 @@ describe("the elements of any plan, however foolish", () => {
       plans += 1;
       expect({ seed, reaches: relaxation.reaches(allowed) }).toEqual({ seed, reaches: true });
       expect(cost).toBeLessThanOrEqual(workOf(problem, start, moves) + 1e-9);
+      // What must leave the frame, read off the covers or asked of the relaxed machine, has left it.
+      const end = moves.reduce(after, start);
+      const home = end.stack[problem.model.frame];
+      const left = [...end.stack.keys()].filter((p) => end.stack[p] === home);
+      const stuck = left.filter((p) => relaxation.mustLeave(p));
+      expect({ seed, stuck }).toEqual({ seed, stuck: [] });
       for (const e of moves.length === 0 ? [] : relaxation.plain) {
         expect({ seed, has: elements.has(e) }).toEqual({ seed, has: true });
       }

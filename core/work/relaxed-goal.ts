@@ -1,4 +1,4 @@
-import type { Problem } from "../rules/index.ts";
+import type { Problem, State } from "../rules/index.ts";
 import type { Facts } from "./facts.ts";
 import type { Layer } from "./layer.ts";
 import { hasBit, isWithin, rowsOf } from "./rows.ts";
@@ -43,6 +43,18 @@ export class RelaxedGoal {
       }
       return goal.fresh.has(model.frame) ? [] : [...parts];
     });
+  }
+
+  /**
+   * Parts that leave the frame in every plan, and need not be asked about: those above, and whatever is over
+   * one of these and lies with it, as no lift takes a part and leaves behind what is over it.
+   */
+  leavers({ stack }: State): ReadonlySet<number> {
+    const { model } = this.problem;
+    const isOnFrame = (p: number): boolean => stack[p] === stack[model.frame] && p !== model.frame;
+    const found = new Set(this.leaving.filter(isOnFrame));
+    for (const d of found) for (const x of model.overPart[d]!) if (isOnFrame(x)) found.add(x);
+    return found;
   }
 
   /** Whether it is closed, as the deepest layer sees the machine. */

@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import type { Transaction } from "sequelize";
+import { plain } from "../../core/base/plain.ts";
 import { allCodes, type Guide } from "../../core/guide/index.ts";
 import type { Database } from "../database/database.server.ts";
 
@@ -21,9 +22,6 @@ export function bodyOf(guide: Guide): { readonly body: string; readonly hash: st
   const body = JSON.stringify(guide);
   return { body, hash: createHash("sha256").update(body).digest("hex") };
 }
-
-/** Codes are compared without case and blanks. */
-export const codeKey = (code: string): string => code.replace(/\s+/g, "").toUpperCase();
 
 /** The versions of a guide, the newest first. */
 export async function versionsOf(db: Database, guideId: string): Promise<readonly GuideVersion[]> {
@@ -88,7 +86,7 @@ export async function guideOfCode(
   db: Database,
   code: string,
 ): Promise<{ readonly guideId: string; readonly code: string } | undefined> {
-  const row = await db.tables.guideCodes.findByPk(codeKey(code), { raw: true });
+  const row = await db.tables.guideCodes.findByPk(plain(code), { raw: true });
   return row ? { guideId: row.guideId, code: row.code } : undefined;
 }
 
@@ -123,7 +121,7 @@ export async function addVersion(
   const { tables } = db;
   const { body, hash } = bodyOf(guide);
   const guideId = guide.id;
-  const keys = allCodes(guide).map((code) => ({ key: codeKey(code), code, guideId }));
+  const keys = allCodes(guide).map((code) => ({ key: plain(code), code, guideId }));
   for (const { key, code } of keys) {
     const known = await tables.guideCodes.findByPk(key, { raw: true, transaction });
     if (known && known.guideId !== guideId) return { type: "code-taken", code, by: known.guideId };

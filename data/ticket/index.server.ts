@@ -16,7 +16,6 @@ export {
   lineOfTicket,
   openLines,
   pageOfTickets,
-  TICKET_ORDERS,
   type TicketQuery,
   recount,
   ticketCounts,

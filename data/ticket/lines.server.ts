@@ -1,6 +1,12 @@
 import type { Transaction } from "sequelize";
 import { reader } from "../../core/base/ajv.ts";
-import type { TicketLine, TicketTrouble, Wait, WorkLine } from "../../core/ticket/index.ts";
+import type {
+  TicketLine,
+  TicketOrder,
+  TicketTrouble,
+  Wait,
+  WorkLine,
+} from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { TicketLineRow } from "../database/tables.server.ts";
@@ -77,17 +83,6 @@ export async function lineOfTicket(db: Database, number: number): Promise<Ticket
   const [row] = await db.select<LineRow>(`${LINES} WHERE tickets.number = $number`, { number });
   return row && lineOf(row);
 }
-
-/** What a list of tickets can be sorted by. */
-export const TICKET_ORDERS = [
-  "number",
-  "customer",
-  "machine",
-  "work",
-  "waits",
-  "promised",
-] as const;
-export type TicketOrder = (typeof TICKET_ORDERS)[number];
 
 const COLUMNS: Readonly<Record<TicketOrder, string>> = {
   number: "tickets.number",

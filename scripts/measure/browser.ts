@@ -1,22 +1,16 @@
-import { chromium, type Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
 import { demoShop, ms, print, quantile, startServer } from "./report.ts";
-
-const SLOWER = 4;
+import { SLOWER, slowPage, startBrowser } from "./slow-browser.ts";
 
 /** A whole job in Chromium with its CPU slowed: each key to the next painted frame, and the page's paint. */
 export async function measureBrowser(): Promise<void> {
   const data = demoShop();
   const server = await startServer(data, 4696);
-  const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"],
-  });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const browser = await startBrowser();
+  const page = await slowPage(browser);
   const { url } = server;
   const number = await palmRestTicket(page, url);
-  const session = await page.context().newCDPSession(page);
-  await session.send("Emulation.setCPUThrottlingRate", { rate: SLOWER });
-  await page.addInitScript(watchPaint);
+  await page.addInitScript(watchKeys);
   await page.goto(`${url}/tickets/${number}/bench`);
   await page.waitForSelector("html[data-awake]");
   await page.waitForTimeout(1500);
@@ -48,22 +42,12 @@ export async function measureBrowser(): Promise<void> {
 
 declare global {
   interface Window {
-    paint: { largest: number; shift: number };
     keyPainted: Promise<number> | undefined;
   }
 }
 
 /** Runs in the page: from the key's own time stamp to the frame after the one it changed. */
-function watchPaint(): void {
-  window.paint = { largest: 0, shift: 0 };
-  new PerformanceObserver((list) => {
-    for (const entry of list.getEntries()) window.paint.largest = entry.startTime;
-  }).observe({ type: "largest-contentful-paint", buffered: true });
-  new PerformanceObserver((list) => {
-    for (const entry of list.getEntries()) {
-      window.paint.shift += (entry as PerformanceEntry & { value: number }).value;
-    }
-  }).observe({ type: "layout-shift", buffered: true });
+function watchKeys(): void {
   window.addEventListener(
     "keydown",
     (event) => {

@@ -1,7 +1,6 @@
-import { chromium, type Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
 import { demoShop, ms, print, quantile, startServer } from "./report.ts";
-
-const SLOWER = 4;
+import { SLOWER, slowPage, startBrowser } from "./slow-browser.ts";
 
 interface Visit {
   readonly name: string;
@@ -67,10 +66,7 @@ const VISITS: readonly Visit[] = [
 /** The pages off the bench in Chromium with its CPU slowed: what is seen first, what moves, how quick it answers. */
 export async function measurePages(): Promise<void> {
   const server = await startServer(demoShop(), 4695);
-  const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"],
-  });
+  const browser = await startBrowser();
   print(`\n### The other pages in Chromium, the CPU slowed ${SLOWER} times\n`);
   print(
     "Targets: largest paint under 1,200 ms, layout shift under 0.02, p95 of interactions under 150 ms. Interactions " +
@@ -83,21 +79,18 @@ export async function measurePages(): Promise<void> {
     const shifts: number[] = [];
     const times: number[] = [];
     for (let visit = 0; visit < 3; visit++) {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-      const page = await context.newPage();
-      const session = await context.newCDPSession(page);
-      await session.send("Emulation.setCPUThrottlingRate", { rate: SLOWER });
-      await page.addInitScript(watch);
+      const page = await slowPage(browser);
+      await page.addInitScript(watchInteractions);
       await page.goto(`${server.url}${address}`);
       await page.waitForSelector("html[data-awake]");
       await page.waitForTimeout(2500);
-      const seen = await page.evaluate(() => ({ ...window.seen }));
+      const seen = await page.evaluate(() => ({ ...window.paint }));
       paints.push(seen.largest);
       shifts.push(seen.shift);
       await act(page);
       await page.waitForTimeout(800);
-      times.push(...(await page.evaluate(() => window.seen.times)));
-      await context.close();
+      times.push(...(await page.evaluate(() => window.interactions)));
+      await page.close();
     }
     const many = times.length;
     print(
@@ -111,29 +104,17 @@ export async function measurePages(): Promise<void> {
 
 declare global {
   interface Window {
-    seen: { largest: number; shift: number; times: number[] };
+    interactions: number[];
   }
 }
 
 /** Runs in the page. */
-function watch(): void {
-  window.seen = { largest: 0, shift: 0, times: [] };
-  new PerformanceObserver((list) => {
-    for (const entry of list.getEntries()) window.seen.largest = entry.startTime;
-  }).observe({ type: "largest-contentful-paint", buffered: true });
-  new PerformanceObserver((list) => {
-    for (const entry of list.getEntries()) {
-      const { value, hadRecentInput } = entry as PerformanceEntry & {
-        value: number;
-        hadRecentInput: boolean;
-      };
-      if (!hadRecentInput) window.seen.shift += value;
-    }
-  }).observe({ type: "layout-shift", buffered: true });
+function watchInteractions(): void {
+  window.interactions = [];
   new PerformanceObserver((list) => {
     for (const entry of list.getEntries()) {
       if ((entry as PerformanceEntry & { interactionId: number }).interactionId > 0) {
-        window.seen.times.push(entry.duration);
+        window.interactions.push(entry.duration);
       }
     }
   }).observe({ type: "event", buffered: true, durationThreshold: 16 } as PerformanceObserverInit);

@@ -1,3 +1,4 @@
+import { plain } from "../../core/base/plain.ts";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { Hit } from "../../core/ticket/index.ts";
 import { isStepKey } from "../../core/bench/index.ts";
@@ -51,7 +52,6 @@ export async function guideList(
 }
 
 type GuideHit = Exclude<Hit, { type: "ticket" }>;
-const plain = (text: string): string => text.replace(/\s+/g, "").toUpperCase();
 
 /** Machines by name or underside code, then parts by name or part code, that have these words in them. */
 export async function guideHits(

@@ -3,4 +3,3 @@ export { decide } from "./decide.server.ts";
 export { customersKnown, find, knownCode, lookup } from "./find.server.ts";
 export { takeIn } from "./take-in.server.ts";
 export { ticketPage } from "./ticket-page.server.ts";
-export { TICKET_ORDERS } from "../../data/ticket/index.server.ts";

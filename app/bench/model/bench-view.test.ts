@@ -1,10 +1,5 @@
-import {
-  apply,
-  type BenchState,
-  type Entry,
-  foldLedger,
-  stepKey,
-} from "../../../core/bench/index.ts";
+import { stepKey } from "../../../core/plan/index.ts";
+import { apply, type BenchState, type Entry, foldLedger } from "../../../core/bench/index.ts";
 import { planJob, type Step } from "../../../core/plan/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
 import { smallGuide, PIN } from "../../../testing/builders.ts";

@@ -13,7 +13,6 @@ import {
   remainingUp,
   type Round,
   screwsIn,
-  stepKey,
   stepsLeft,
   type Stop,
   type Tightening,
@@ -23,10 +22,10 @@ import {
   turnAt,
 } from "../../../core/bench/index.ts";
 import { type Guide, mainPart, mainView, type ScrewsJoint } from "../../../core/guide/index.ts";
-import type { Step } from "../../../core/plan/index.ts";
+import { type Step, stepKey } from "../../../core/plan/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import type { TrayGrid } from "../../../core/screws/index.ts";
-import type { MapMarks } from "../../signs/map/machine-map.tsx";
+import type { MapMarks } from "../../signs/map/looks.ts";
 
 /** What the right side of the bench shows. */
 export type Mood =

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { stepKey } from "../../../core/bench/index.ts";
+import { stepKey } from "../../../core/plan/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
 import type { Draft } from "../step/count-box.tsx";
 import type { ScrewStep } from "./bench-view.ts";

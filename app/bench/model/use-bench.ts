@@ -5,9 +5,9 @@ import {
   type Fitted,
   type LedgerEvent,
   type PinnedGuide,
-  stepKey,
 } from "../../../core/bench/index.ts";
 import { type Guide, mainPart, type Point } from "../../../core/guide/index.ts";
+import { stepKey } from "../../../core/plan/index.ts";
 import type { Learnt } from "../../../core/minutes/index.ts";
 import type { Person } from "../../../core/people/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";

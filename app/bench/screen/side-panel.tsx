@@ -1,6 +1,7 @@
 import { Suspense, useCallback } from "react";
 import { unreachable } from "../../../core/base/result.ts";
-import { holdClear, isNewBit, postureBefore, stepKey, tiedBy } from "../../../core/bench/index.ts";
+import { holdClear, isNewBit, postureBefore, tiedBy } from "../../../core/bench/index.ts";
+import { stepKey } from "../../../core/plan/index.ts";
 import { stepWords } from "../../../core/words/index.ts";
 import { GatePanel } from "../step/gate-panel.tsx";
 import { StepLine } from "./panel.tsx";

@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
-import { type BenchState, expectedLeft, type Lot } from "../../../core/bench/index.ts";
+import { type BenchState, expectedLeft } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
-import { capital, jointWord, type NamedGuide } from "../../../core/words/index.ts";
 import { BenchField } from "../screen/bench-field.tsx";
 import { StepLine } from "../screen/panel.tsx";
+import { Tally } from "./tally.tsx";
 
 export interface Ending {
   readonly left: number | undefined;
@@ -66,52 +66,4 @@ export function EndPanel({
 function verdict(over: number): string {
   if (over === 0) return "The count comes out at zero.";
   return `${Math.abs(over)} ${over > 0 ? "over" : "short"} by the ledger. Find it, or write down what happened.`;
-}
-
-const WHY = {
-  "missing-at-intake": "missing at intake",
-  stuck: "stuck",
-  lost: "lost",
-  found: "found",
-} as const;
-
-/** Lot by lot: in the guide, out, back in, and why they differ. */
-export function Tally({ guide, lots }: { guide: NamedGuide; lots: readonly Lot[] }) {
-  return (
-    <Box
-      component="table"
-      sx={{
-        fontSize: 17,
-        borderCollapse: "collapse",
-        "& td, & th": { py: 0.4, px: 1, textAlign: "right", borderTop: "1px solid var(--line)" },
-        justifySelf: "start",
-        "& td:first-of-type, & th:first-of-type, & td:last-of-type": { textAlign: "left" },
-      }}
-    >
-      <thead>
-        <tr>
-          <th>Lot</th>
-          <th>guide</th>
-          <th>out</th>
-          <th>in</th>
-          <th>Why</th>
-        </tr>
-      </thead>
-      <tbody>
-        {lots.map((lot) => (
-          <tr key={lot.joint}>
-            <td>{capital(jointWord(guide, lot.joint))}</td>
-            <td className="mono">{lot.expected}</td>
-            <td className="mono">{lot.out}</td>
-            <td className="mono">{lot.in ?? "·"}</td>
-            <td>
-              {[lot.outDiffers, lot.inDiffers]
-                .flatMap((differs) => (differs ? [WHY[differs.reason]] : []))
-                .join(", ")}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
-  );
 }

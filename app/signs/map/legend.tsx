@@ -1,51 +1,27 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
+import { IN_THE_WAY, type Look, OUT, TOUCHED } from "./looks.ts";
 
-/** What the forms of the map and of the line of the job mean: the same strokes as there. */
+/** A part as the map draws it, small. */
+const Part = ({ look: { fill, stroke, width, dash } }: { look: Look }) => (
+  <rect
+    x="6"
+    y="4"
+    width="32"
+    height="16"
+    rx="2"
+    fill={fill}
+    stroke={stroke}
+    strokeWidth={width}
+    strokeDasharray={dash}
+  />
+);
+
+/** What the forms of the map and of the line of the job mean. */
 const FORMS: readonly { readonly words: string; readonly form: ReactNode }[] = [
-  {
-    words: "What is touched now",
-    form: (
-      <rect
-        x="6"
-        y="4"
-        width="32"
-        height="16"
-        rx="2"
-        fill="var(--matWash)"
-        stroke="var(--mat)"
-        strokeWidth="1.6"
-      />
-    ),
-  },
-  {
-    words: "Still comes off in this job",
-    form: (
-      <>
-        <rect x="6" y="4" width="32" height="16" rx="2" fill="var(--card)" stroke="var(--soft)" />
-        <path
-          d="M10 20L26 4M18 20L34 4M26 20L38 8M6 16L18 4"
-          stroke="var(--soft)"
-          strokeWidth="0.7"
-        />
-      </>
-    ),
-  },
-  {
-    words: "Out already",
-    form: (
-      <rect
-        x="6"
-        y="4"
-        width="32"
-        height="16"
-        rx="2"
-        fill="none"
-        stroke="var(--soft)"
-        strokeDasharray="3 2.5"
-      />
-    ),
-  },
+  { words: "What is touched now", form: <Part look={TOUCHED} /> },
+  { words: "Still comes off in this job", form: <Part look={IN_THE_WAY} /> },
+  { words: "Out already", form: <Part look={OUT} /> },
   {
     words: "Screws of a step to come",
     form: <circle cx="22" cy="12" r="4" fill="var(--copper)" />,

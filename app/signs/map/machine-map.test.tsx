@@ -1,6 +1,7 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { guide, part, plug, screws } from "../../../testing/builders.ts";
-import { MachineMap, type MapMarks } from "./machine-map.tsx";
+import type { MapMarks } from "./looks.ts";
+import { MachineMap } from "./machine-map.tsx";
 
 const at = (...spots: readonly (readonly [number, number])[]) =>
   spots.map(([x, y]) => ({ view: "top", x, y }));
