@@ -24,7 +24,8 @@ import {
   capital,
   careLines,
   clearWords,
-  CONNECTOR_WAYS,
+  holdsWords,
+  jointWay,
   jointWord,
   LIFE_WORDS,
   partWord,
@@ -177,8 +178,9 @@ function lineOf(model: Model, state: BenchState, ask: Ask): WalkLine {
 function stepLine(model: Model, state: BenchState, step: Step) {
   const { guide } = model;
   const posture = postureBefore(model, state, step);
-  const joint = step.do === "release" || step.do === "make" ? guide.joints[step.joint] : undefined;
-  const isOff = step.do === "release";
+  const joint = step.do === "release" || step.do === "make" ? step.joint : undefined;
+  const way = joint === undefined ? undefined : jointWay(guide, joint);
+  const isPlug = joint !== undefined && guide.joints[joint]!.kind === "connector";
   const tool = toolWords(guide, step);
   const turns =
     step.do === "make"
@@ -189,7 +191,8 @@ function stepLine(model: Model, state: BenchState, step: Step) {
   const beside = [
     posture && postureWords(posture),
     tool && `With: ${tool}.`,
-    joint?.kind === "connector" ? CONNECTOR_WAYS[joint.type][isOff ? "off" : "on"] : undefined,
+    way && (step.do === "release" ? way.off : way.on),
+    joint !== undefined && !isPlug ? holdsWords(guide, joint) : undefined,
     turns &&
       turns.passes
         .map(({ does, joint: lot }) => `${PASS_WORDS[does]} (${jointWord(guide, lot)})`)

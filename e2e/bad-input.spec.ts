@@ -104,3 +104,34 @@ test("a decision that was taken elsewhere is not taken twice", async ({
   await expect(page.getByRole("alert")).toHaveText(/Nothing was changed/);
   await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
 });
+
+test("addresses that name what is not there, or nonsense, are pages all the same", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/marrowby-tern-15?for=no-such-part,board&new=zzz`);
+  await hydrated(page);
+  await expect(page.getByRole("button", { name: "Motherboard", exact: true })).toBeVisible();
+  await expect(page.getByText(/Planned in/)).toBeVisible();
+  await page.goto(`${shop.url}/tickets?page=1e9&size=-3&by=evil&up=maybe&q=%25`);
+  await expect(page.getByText("No ticket has “%” in it.")).toBeVisible();
+  await page.goto(`${shop.url}/tickets/1004/sheet?way=paper-plane`);
+  await expect(page.getByText("Charger out, machine shut down")).toBeVisible();
+  await page.goto(`${shop.url}/tickets/new?code=%3Cb%3E&parts=a,,b`);
+  await hydrated(page);
+  await expect(page.getByText('No guide answers to "<b>" yet.')).toBeVisible();
+});
+
+test("a draft of another version, or nonsense in its place, is forgotten", async ({
+  page,
+  shop,
+}) => {
+  for (const kept of ["{", "[]", '{"customer":7}', '{"customer":"Wren"}']) {
+    await page.goto(shop.url);
+    await page.evaluate((text) => localStorage.setItem("new-ticket", text), kept);
+    await page.goto(`${shop.url}/tickets/new`);
+    await hydrated(page);
+    await expect(page.getByLabel("Customer")).toHaveValue("");
+    await expect(page.getByText("What was typed here before")).toHaveCount(0);
+  }
+});

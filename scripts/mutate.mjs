@@ -1,7 +1,10 @@
 // Mutation testing of the core's rules, subject by subject; the scores go to docs/mutation.md. Hours on
-// two cores for all of them: `npm run mutate -- soak ticket` runs some.
+// two cores for all of them: `npm run mutate -- soak ticket` runs some, `npm run mutate -- --sample 80 bench` a
+// seeded sample of the places of each.
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { parseArgs } from "node:util";
+import { sampleMutants } from "./sample-mutants.mjs";
 import { root, run, say, setup } from "./setup.mjs";
 
 const SUBJECTS = [
@@ -18,7 +21,12 @@ const SUBJECTS = [
 ];
 const KEPT = path.join(root, "docs/mutation.md");
 
-const wanted = process.argv.slice(2);
+const SEED = 1;
+
+const {
+  values: { sample },
+  positionals: wanted,
+} = parseArgs({ allowPositionals: true, options: { sample: { type: "string" } } });
 const stranger = wanted.find((name) => !SUBJECTS.includes(name));
 if (stranger !== undefined) {
   console.error(`no subject "${stranger}"; say some of ${SUBJECTS.join(", ")}`);
@@ -27,7 +35,10 @@ if (stranger !== undefined) {
 setup();
 for (const subject of wanted.length > 0 ? wanted : SUBJECTS) {
   say(`mutants of core/${subject}`);
-  run("npx", ["stryker", "run"], { env: { ...process.env, SUBJECT: subject } });
+  const places = sample ? await sampleMutants(`core/${subject}`, Number(sample), SEED) : [];
+  run("npx", ["stryker", "run"], {
+    env: { ...process.env, SUBJECT: subject, FILES: places.join(",") },
+  });
   keep(subject);
 }
 
@@ -43,9 +54,9 @@ function keep(subject) {
   const killed = count("Killed", "Timeout");
   const alive = count("Survived", "NoCoverage");
   const score = ((100 * killed) / Math.max(1, killed + alive)).toFixed(1);
-  const row = `| ${subject} | ${killed + alive} | ${killed} | ${alive} | ${score} % |`;
+  const row = `| ${subject}${sample ? " (sample)" : ""} | ${killed + alive} | ${killed} | ${alive} | ${score} % |`;
   const page = existsSync(KEPT) ? readFileSync(KEPT, "utf8") : "";
-  const line = new RegExp(`^\\| ${subject} +\\|.*$`, "m");
+  const line = new RegExp(`^\\| ${subject}( \\(sample\\))? +\\|.*$`, "m");
   writeFileSync(KEPT, line.test(page) ? page.replace(line, row) : `${page}${row}\n`);
   say(`core/${subject}: ${score} % of ${killed + alive}`);
 }

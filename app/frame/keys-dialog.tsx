@@ -16,7 +16,7 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
   const [isOn, setOn] = useState(areKeysOn);
   const offers = useOffers().filter(({ shown }) => shown !== "");
   return (
-    <Dialog open onClose={onClose} aria-labelledby="keys-title" maxWidth="md">
+    <Dialog open onClose={onClose} aria-labelledby="keys-title" maxWidth="lg">
       <DialogTitle id="keys-title">Keys of this page</DialogTitle>
       <DialogContent>
         <Box
@@ -24,7 +24,7 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
           sx={{
             m: 0,
             display: "grid",
-            gridTemplateColumns: "90px 1fr",
+            gridTemplateColumns: { xs: "90px 1fr", lg: "90px 1fr 90px 1fr" },
             rowGap: 0.75,
             columnGap: 2,
           }}

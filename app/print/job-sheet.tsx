@@ -1,7 +1,15 @@
 import Box from "@mui/material/Box";
+import { stopById } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import type { Plan, Step } from "../../core/plan/index.ts";
-import { careLines, jointWord, stepWords, toolWords, wordList } from "../../core/words/index.ts";
+import {
+  careLines,
+  jointWord,
+  stepWords,
+  stopAsk,
+  toolWords,
+  wordList,
+} from "../../core/words/index.ts";
 import { Sheet, type SheetHead } from "./sheet.tsx";
 
 /** The whole job on paper, to be ticked off by hand where no screen can stand: down, gates, up. */
@@ -19,6 +27,15 @@ export function JobSheet({
   return (
     <Sheet title={title} barcode={barcode} isLong>
       <Box sx={{ fontSize: 13, mb: "3mm" }}>{fault}</Box>
+      <Box sx={{ border: "0.4mm solid #000", p: "2mm", mb: "3mm", fontSize: 13 }}>
+        {STOPS.flatMap((id) => stopById(guide, id) ?? []).map((stop) => (
+          <div key={stop.id}>☐ {stopAsk(guide, stop)}</div>
+        ))}
+        <div>
+          A swollen, dented, warm or sweet-smelling pack stops the job. Stops and counts are kept at
+          the bench; this paper does not ask for all of them.
+        </div>
+      </Box>
       <Half title="Strip-down" guide={guide} steps={plan.down} gates={NO_GATES} />
       <Half title="Build-up" guide={guide} steps={plan.up} gates={gates} />
       <Box sx={{ fontSize: 13, mt: "4mm" }}>
@@ -33,6 +50,9 @@ function isNewBit(guide: Guide, steps: readonly Step[], i: number): boolean {
   const bits = steps.slice(0, i + 1).flatMap((step) => toolWords(guide, step) ?? []);
   return bits.at(-1) !== bits.at(-2);
 }
+
+/** The stops that every strip-down has; the others depend on what is found. */
+const STOPS = ["begin", "drain"];
 
 const NO_GATES: ReadonlyMap<number, readonly string[]> = new Map();
 

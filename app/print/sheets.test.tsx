@@ -93,5 +93,7 @@ test("the job on paper: every step down and up with a box, the gates by name", (
   const boxes = said.match(/☐\s+\d+\./g) ?? [];
   expect(boxes).toHaveLength(plan.value.down.length + plan.value.up.length);
   expect(said.match(/Gate\. Look at each/g)).toHaveLength(plan.value.gates.length);
-  expect(said).toMatch(/Dead\..*Strip-down.*Build-up.*Screws left over/s);
+  expect(said).toMatch(
+    /Dead\..*Charger out, machine shut down.*Strip-down.*Build-up.*Screws left over/s,
+  );
 });

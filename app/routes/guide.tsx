@@ -49,8 +49,10 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
   const root = useRouteLoaderData<typeof rootLoader>("root");
   const [search, setSearch] = useSearchParams();
   const asked = search.get("for") ?? "";
-  const split = (name: string): string[] => (search.get(name) ?? "").split(",").filter(Boolean);
-  const [job, setJob] = useState<Job>({ for: split("for"), new: split("new") });
+  // An address may name parts that this guide does not have (any more).
+  const partsIn = (name: string): readonly string[] =>
+    (search.get(name) ?? "").split(",").filter((id) => Object.hasOwn(guide.parts, id));
+  const [job, setJob] = useState<Job>({ for: partsIn("for"), new: partsIn("new") });
   const [page, setPage] = useState<PageName>("Try a job");
   const [chosen, setChosen] = useState<string>();
   // The tab is marked at once; what it shows comes a picture later.
@@ -59,7 +61,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
   // A part that was chosen in the list of parts is a job to be tried.
   if (before !== asked) {
     setBefore(asked);
-    setJob({ for: split("for"), new: split("new") });
+    setJob({ for: partsIn("for"), new: partsIn("new") });
     setPage("Try a job");
   }
   return (

@@ -19,10 +19,19 @@ const OTHERS: Readonly<Record<Exclude<JointKind, "screws" | "connector">, ReactN
 };
 
 /** The sign of any joint, shut: the screw's token, the connector's drawing, or a side view. */
-export function JointSign({ joint, width = 84 }: { joint: GuideJoint; width?: number }) {
+export function JointSign({
+  joint,
+  isOpen = false,
+  width = 84,
+}: {
+  joint: GuideJoint;
+  /** Plugs are drawn open, with the way of the pull. */
+  isOpen?: boolean;
+  width?: number;
+}) {
   if (joint.kind === "screws") return <ScrewToken screw={joint} />;
   if (joint.kind === "connector") {
-    return <ConnectorSign type={joint.type} open={false} width={width} />;
+    return <ConnectorSign type={joint.type} open={isOpen} width={width} />;
   }
   return (
     <svg

@@ -16,6 +16,7 @@ export function Choice<T extends string | number>({
 }) {
   return (
     <TextField
+      sx={{ minWidth: 150 }}
       {...rest}
       select
       label={label}

@@ -1,5 +1,6 @@
 export { capital, jointWord, partWord, wordList, type NamedGuide } from "./names.ts";
-export { careLines, CONNECTOR_WAYS } from "./care-words.ts";
+export { careLines } from "./care-words.ts";
+export { jointWay } from "./way-words.ts";
 export { stepWords, toolWords } from "./step-words.ts";
 export { clearWords, postureWords } from "./hand-words.ts";
 export { inputWords } from "./input-words.ts";
@@ -49,7 +50,6 @@ export {
   HANDLING_WORDS,
   holdsWords,
   JOINT_KIND_WORDS,
-  JOINT_WAYS,
   jointSortWords,
   PART_KIND_WORDS,
 } from "./kind-words.ts";

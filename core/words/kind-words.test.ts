@@ -7,7 +7,7 @@ import {
   HANDLING_WORDS,
   holdsWords,
   JOINT_KIND_WORDS,
-  JOINT_WAYS,
+  jointWay,
   jointSortWords,
   PART_KIND_WORDS,
 } from "./index.ts";
@@ -44,12 +44,57 @@ test.each(guides.map((guide) => [guide.model, guide] as const))(
   },
 );
 
-test("each way to open or shut a joint is a sentence, and the two are not the same", () => {
-  for (const { off, on } of Object.values(JOINT_WAYS)) {
-    expect(off).toMatch(/^[A-Z].*\.$/);
-    expect(on).toMatch(/^[A-Z].*\.$/);
-    expect(on).not.toBe(off);
-  }
+describe("how a joint opens and shuts", () => {
+  test.each(guides.map((guide) => [guide.model, guide] as const))(
+    "every joint of %s but screws has a sentence each way",
+    (_, guide) => {
+      for (const [id, { kind }] of Object.entries(guide.joints)) {
+        const way = jointWay(guide, id);
+        expect(way === undefined).toBe(kind === "screws");
+        if (!way) continue;
+        expect(way.off).toMatch(/^[A-Z].*\.$/);
+        expect(way.on).toMatch(/^[A-Z].*\.$/);
+        expect(way.on).not.toBe(way.off);
+      }
+    },
+  );
+  test("nothing that holds a pack is ever warmed, and a seal is not taken off whole", () => {
+    let packs = 0;
+    for (const guide of guides) {
+      for (const [id, { joins }] of Object.entries(guide.joints)) {
+        const parts = joins.map((part) => guide.parts[part]!);
+        const way = jointWay(guide, id);
+        const isPack = parts.some(
+          ({ handling, kind }) => handling?.includes("lithium") === true || kind === "coin-cell",
+        );
+        if (isPack && way) {
+          packs += 1;
+          expect(`${way.off} ${way.on}`).not.toMatch(/warm|(?<!No )heat/i);
+        }
+        if (parts.some(({ kind }) => kind === "sticker")) expect(way?.off).toMatch(/^It breaks/);
+      }
+    }
+    expect(packs).toBeGreaterThan(8);
+  });
+  test("paste is twisted, pads are peeled, snaps without a tool are pulled by hand", () => {
+    const wayOf = (model: string, id: string) =>
+      jointWay(
+        guides.find((guide) => guide.model === model)!,
+        id,
+      );
+    const tern = guides.find(({ model }) => model === "Tern 15")!;
+    const pasted = Object.keys(tern.joints).find(
+      (id) => tern.joints[id]!.kind === "adhesive" && tern.joints[id]!.joins.includes("heatsink"),
+    )!;
+    expect(wayOf("Tern 15", pasted)?.off).toMatch(/Twist/);
+    const padded = Object.keys(tern.joints).find(
+      (id) => tern.joints[id]!.kind === "adhesive" && tern.joints[id]!.joins.includes("ssd-pad"),
+    )!;
+    expect(wayOf("Tern 15", padded)?.off).toMatch(/^Peel it/);
+    const ferro = guides.find(({ model }) => model === "Ferro 13")!;
+    const snaps = Object.keys(ferro.joints).find((id) => ferro.joints[id]!.kind === "clips")!;
+    expect(wayOf("Ferro 13", snaps)?.off).toMatch(/by hand/);
+  });
 });
 
 test("the words of the bench stand by name, each once, each with a sentence", () => {

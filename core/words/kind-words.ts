@@ -69,38 +69,6 @@ export const HANDLING_WORDS: Readonly<Record<Handling, string>> = {
   paste: "fresh paste",
 };
 
-/** How each kind of joint that is neither screw nor plug comes off and goes on, hands first. */
-export const JOINT_WAYS: Readonly<
-  Record<Exclude<JointKind, "screws" | "connector">, { readonly off: string; readonly on: string }>
-> = {
-  clips: {
-    off: "Pick into the seam, then along it: the clips let go one after the other.",
-    on: "Set it down all round, then press along the seam until each clip snaps.",
-  },
-  adhesive: {
-    off: "Ease it apart along its length, flat and slowly; warmth helps where it is stiff.",
-    on: "Clean and dry first; press along its whole length.",
-  },
-  tape: {
-    off: "Lift a corner, then peel it flat and slowly.",
-    on: "Lay it down without a crease, then rub it on.",
-  },
-  seat: {
-    off: "Tilt it up at its free end, then draw it out of its seat.",
-    on: "Into its seat at the angle first, then down flat.",
-  },
-  route: {
-    off: "Out of its hooks one after the other, by the lead, never by its plug.",
-    on: "Back into each hook, with no loop that something could pinch.",
-  },
-  latch: {
-    off: "Push the latch, and hold it while the part comes away.",
-    on: "Home until the latch clicks; a gentle pull must not move it.",
-  },
-  rivets: { off: "Riveted: it does not come off.", on: "Riveted: it stays on." },
-  weld: { off: "Welded: it does not come off.", on: "Welded: it stays on." },
-};
-
 /**
  * What a joint is between: screws hold the part that their heads sit on; of all else neither side is the held one.
  * → It holds the fan to the palm rest. → It joins the fan and the antenna leads.

@@ -7,6 +7,7 @@ import type {
   Wait,
   WorkLine,
 } from "../../core/ticket/index.ts";
+import { containing } from "../database/containing.server.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { TicketLineRow } from "../database/tables.server.ts";
@@ -124,7 +125,7 @@ export async function pageOfTickets(
     const tickets = [...counts.values()].reduce((sum, n) => sum + n, 0);
     return { lines: rows.map(lineOf), tickets };
   }
-  const like = `%${query.replace(/[\\%_]/g, "\\$&")}%`;
+  const like = containing(query);
   const where = `WHERE CAST(tickets.number AS TEXT) LIKE substr($like, 2) ESCAPE '\\'
     OR customers.name LIKE $like ESCAPE '\\' OR customers.phone LIKE $like ESCAPE '\\'
     OR tickets.fault LIKE $like ESCAPE '\\' OR tickets.serial LIKE $like ESCAPE '\\' OR ticket_lines.machine LIKE $like ESCAPE '\\'

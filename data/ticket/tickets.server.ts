@@ -3,6 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { PACK_SIGNS, type PackSign } from "../../core/bench/index.ts";
 import { type Job, readJob } from "../../core/rules/index.ts";
 import type { Ticket, Transition, Wait } from "../../core/ticket/index.ts";
+import { containing } from "../database/containing.server.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { TicketRow } from "../database/tables.server.ts";
@@ -95,7 +96,7 @@ export async function customersLike(
   letters: string,
   most: number,
 ): Promise<readonly { readonly name: string; readonly phone: string }[]> {
-  const like = `%${letters.replace(/[\\%_]/g, "\\$&")}%`;
+  const like = containing(letters);
   return db.select(
     `SELECT name, phone FROM customers WHERE name LIKE $like ESCAPE '\\' OR phone LIKE $like ESCAPE '\\'
       ORDER BY name COLLATE NOCASE, phone LIMIT $most`,

@@ -26,7 +26,7 @@ export async function find(db: Database, query: string): Promise<Found> {
 
 /** What a few words can mean, tickets first, some of each sort. */
 export async function lookup(db: Database, query: string): Promise<readonly Hit[]> {
-  if (query === "") return [];
+  if (query.replaceAll("\0", "") === "") return [];
   const [{ lines }, hits] = await Promise.all([
     pageOfTickets(db, { query, page: 1, size: MOST_HITS }),
     guideHits(db, query, MOST_HITS),

@@ -8,6 +8,7 @@ import {
   decide,
   find,
   lookup,
+  customersKnown,
   knownCode,
   takeIn,
   ticketPage,
@@ -225,6 +226,15 @@ test("a few words mean tickets, machines and parts, some of each", async () => {
   );
   expect(await lookup(shop.db, "")).toEqual([]);
   expect(await lookup(shop.db, "no such thing")).toEqual([]);
+  // Letters that mean something to the database mean themselves, or nothing.
+  expect(await lookup(shop.db, "%")).toEqual([]);
+  expect(await lookup(shop.db, "_")).toEqual([]);
+  expect(await lookup(shop.db, "\0")).toEqual([]);
+  expect(await lookup(shop.db, "or\0ley")).toMatchObject([{ type: "ticket", number }]);
+  expect(await customersKnown(shop.db, "ley")).toEqual([
+    { name: "Batt Orley", phone: expect.any(String) as string },
+  ]);
+  expect(await customersKnown(shop.db, "%")).toEqual([]);
 });
 
 test("the find box knows a ticket's number, and a code as the guide writes it", async () => {

@@ -6,16 +6,14 @@ import {
   capital,
   careLines,
   clearWords,
-  CONNECTOR_WAYS,
   holdsWords,
-  JOINT_WAYS,
+  jointWay,
   jointWord,
   postureWords,
   stepWords,
   toolWords,
   wordList,
 } from "../../../core/words/index.ts";
-import { ConnectorSign } from "../../signs/connector-sign.tsx";
 import { JointSign } from "../../signs/joint-sign.tsx";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { CountBox, type Draft } from "./count-box.tsx";
@@ -117,32 +115,20 @@ const jointOf = (step: Step): string => ("joint" in step ? step.joint : "");
 function HowItOpens({ guide, step }: { guide: Guide; step: Step }) {
   if (step.do !== "release" && step.do !== "make") return null;
   const joint = guide.joints[step.joint]!;
-  const way = step.do === "release" ? "off" : "on";
-  if (joint.kind === "screws") {
-    return <div className="say soft">{holdsWords(guide, step.joint)}</div>;
-  }
-  if (joint.kind !== "connector") {
-    return (
-      <div className="row">
-        <div className="sign">
-          <JointSign joint={joint} width={140} />
-        </div>
-        <div className="stack stack-tight say">
-          <span>{JOINT_WAYS[joint.kind][way]}</span>
-          <span className="soft">{holdsWords(guide, step.joint)}</span>
-        </div>
-      </div>
-    );
-  }
-  const dead = deadWithout(joint);
-  const lead = leadRoute(guide, step.joint);
+  const way = jointWay(guide, step.joint);
+  const holds = <span className="soft">{holdsWords(guide, step.joint)}</span>;
+  if (!way) return <div className="say">{holds}</div>;
+  const isPlug = joint.kind === "connector";
+  const dead = isPlug ? deadWithout(joint) : [];
+  const lead = isPlug ? leadRoute(guide, step.joint) : [];
   return (
     <div className="row">
       <div className="sign">
-        <ConnectorSign type={joint.type} open={step.do === "release"} width={140} />
+        <JointSign joint={joint} isOpen={step.do === "release"} width={140} />
       </div>
       <div className="stack stack-tight say">
-        <span>{CONNECTOR_WAYS[joint.type][way]}</span>
+        <span>{step.do === "release" ? way.off : way.on}</span>
+        {!isPlug && holds}
         {dead.length > 0 && (
           <span className="soft">If left unplugged, dead: {wordList(dead)}.</span>
         )}
