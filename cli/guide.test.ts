@@ -123,3 +123,65 @@ test("check prints findings; a broken file is one of them, or an error", () => {
   expect(guide("check", write("broken.json", "{")).status).toBe(1);
   expect(guide("plan", write("half2.json", "{}"), "--for", "fan").status).toBe(1);
 });
+
+describe("learning a machine", () => {
+  const place = mkdtempSync(path.join(tmpdir(), "learn-"));
+  const file = (name: string, value: unknown): string => {
+    const at = path.join(place, name);
+    writeFileSync(at, JSON.stringify(value));
+    return at;
+  };
+  const frame = { do: "part", part: "frame", facts: { name: "Palm rest", kind: "palmrest" } };
+  const part = (id: string, kind: string) => ({
+    do: "part",
+    part: id,
+    facts: { name: id, kind, on: "frame" },
+  });
+  const clips = (joint: string, id: string) => [
+    { do: "joint", joint, facts: { kind: "clips", joins: [id, "frame"] } },
+    { do: "release", joint },
+    { do: "lift", parts: [id] },
+  ];
+  const machine = { id: "new-14", maker: "M", model: "N", codes: ["N14"], recognise: "New." };
+  const log = (sightings: readonly unknown[]) => ({
+    format: "brisk-bench-log",
+    version: 1,
+    machine,
+    sightings,
+  });
+  const opened = [frame, part("lid", "cover"), part("fan", "fan")];
+
+  test("a log prints its guide, the gap by job and the next question", () => {
+    const sightings = [...opened, ...clips("lid-clips", "lid"), ...clips("fan-clips", "fan")];
+    const { status, said } = guide("learn", file("log.json", log(sightings)));
+    expect(status).toBe(0);
+    expect(said).toMatchObject({
+      gap: { minutes: 2.8, jobs: [{ part: "fan", safe: 5.6, bold: 2.8, gap: 2.8 }] },
+      contradictions: [],
+      question: { kind: "way", jobs: ["fan"], fall: 2.8 },
+    });
+  });
+
+  test("a log without a frame, and what is no log, are refused with a path", () => {
+    expect(guide("learn", file("bare.json", log([])))).toMatchObject({
+      status: 1,
+      said: { path: "/sightings" },
+    });
+    expect(guide("learn", tern)).toMatchObject({ status: 1, said: { path: "" } });
+  });
+
+  test("diff says in facts what differs", () => {
+    const file2 = JSON.parse(readFileSync(path.join(root, tern), "utf8")) as {
+      joints: Record<string, unknown>;
+    };
+    const [first] = Object.keys(file2.joints);
+    delete file2.joints[first!];
+    const { said } = guide("diff", tern, file("other.json", file2));
+    expect(said["changes"]).toMatchObject([{ name: first, change: "removed" }]);
+    expect(guide("diff", tern).status).toBe(1);
+  });
+
+  test("interview refuses a seed that is no number", () => {
+    expect(guide("interview", tern, "--seed", "x").said).toMatchObject({ path: "/seed" });
+  });
+});

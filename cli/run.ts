@@ -8,6 +8,7 @@ import { snagOf } from "../core/snag/index.ts";
 import { findingWords, placeWords } from "../core/words/index.ts";
 import type { Budget } from "../core/work/index.ts";
 import { benchFolder } from "./bench.ts";
+import { diffFiles, interviewFile, learn } from "./learn.ts";
 import { type CliError, readJsonText, readText } from "./read-file.ts";
 import { walkJob, walkText } from "./walk.ts";
 import { parseArgs } from "node:util";
@@ -22,7 +23,7 @@ const USAGE =
   "snag FILE --for ID,… --done ID,… --stuck ID [--near VIEW,X,Y] | " +
   "walk FILE --for ID,… [--fail FUNCTION] [--round open|shut] [--text] and the options of plan | " +
   "tray FILE --for ID,… [--grid 4x6] [--holds 12] [--way cells|mirror|with-part|parked] | " +
-  "bench FOLDER [--budget SECONDS]. A list may be given in parts: --for a --for b";
+  "bench FOLDER [--budget SECONDS] | learn LOG | interview FILE [--seed N] | diff FROM TO. A list may be given in parts: --for a --for b";
 
 /** A list option, given once or several times. */
 const list = (values: readonly string[] | undefined): readonly string[] =>
@@ -33,12 +34,15 @@ export function run(argv: readonly string[]): Result<unknown, CliError> {
   const args = readArgs(argv);
   if (!args.ok) return args;
   if (args.value === "help") return ok({ usage: USAGE });
-  const { command, file, options } = args.value;
+  const { command, file, other, options } = args.value;
   const budget = readBudget(options.budget);
   if (!budget.ok) return budget;
   if (command === "bench") return benchFolder(file, budget.value);
+  if (command === "interview") return interviewFile(file, options.seed);
+  if (command === "diff") return diffFiles(file, other ?? "");
   const source = readText(file);
   if (!source.ok) return source;
+  if (command === "learn") return learn(source.value);
   if (command === "check") return check(source.value);
   const guide = readGuide(source.value, options.variant);
   if (!guide.ok) return guide;
@@ -67,12 +71,32 @@ interface Options {
   readonly budget?: string;
   readonly fail?: string;
   readonly round?: string;
+  readonly seed?: string;
   readonly text?: boolean;
 }
 
-function readArgs(
-  argv: readonly string[],
-): Result<{ command: string; file: string; options: Options } | "help", CliError> {
+interface Call {
+  readonly command: string;
+  readonly file: string;
+  /** Of `diff`, the second file. */
+  readonly other: string | undefined;
+  readonly options: Options;
+}
+
+const COMMANDS = [
+  "check",
+  "plan",
+  "rework",
+  "snag",
+  "tray",
+  "walk",
+  "bench",
+  "learn",
+  "interview",
+  "diff",
+];
+
+function readArgs(argv: readonly string[]): Result<Call | "help", CliError> {
   try {
     const text = { type: "string" } as const;
     const texts = { type: "string", multiple: true } as const;
@@ -97,19 +121,21 @@ function readArgs(
         budget: text,
         fail: text,
         round: text,
+        seed: text,
         text: { type: "boolean" },
       },
     });
     const { help, ...options } = values;
     if (help === true) return ok("help");
-    const [command, file] = positionals;
-    if (command === undefined || file === undefined || positionals.length > 2) {
+    const [command, file, other] = positionals;
+    const files = command === "diff" ? 2 : 1;
+    if (command === undefined || file === undefined || positionals.length !== files + 1) {
       return fail({ error: USAGE, path: "" });
     }
-    if (!["check", "plan", "rework", "snag", "tray", "walk", "bench"].includes(command)) {
+    if (!COMMANDS.includes(command)) {
       return fail({ error: `no command "${command}"; ${USAGE}`, path: "" });
     }
-    return ok({ command, file, options });
+    return ok({ command, file, other, options });
   } catch (error) {
     return fail({ error: `${(error as Error).message}; ${USAGE}`, path: "" });
   }

@@ -25,7 +25,7 @@ export interface OpenTicket {
 type Way = "short" | "book";
 
 /** Choose what is replaced, on the map or by name; what the two ways come to, and one of them step by step. */
-export function TryJob({
+export const TryJob = memo(function TryJob({
   guide,
   job,
   setJob,
@@ -97,7 +97,7 @@ export function TryJob({
       </Box>
     </Box>
   );
-}
+});
 
 const Choosing = memo(function Choosing({
   guide,

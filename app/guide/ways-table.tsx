@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import type { Guide } from "../../core/guide/index.ts";
 import { bitsOf, type DownStep, type Plan, waysApart } from "../../core/plan/index.ts";
 import { capital, stepWords } from "../../core/words/index.ts";
@@ -24,7 +24,7 @@ const table = {
 } as const;
 
 /** The two ways of a job side by side in figures, and what the one does that the other does not. */
-export function WaysTable({
+export const WaysTable = memo(function WaysTable({
   guide,
   short,
   book,
@@ -89,7 +89,7 @@ export function WaysTable({
       )}
     </Box>
   );
-}
+});
 
 function Only({
   guide,

@@ -15,6 +15,8 @@ export {
   type PartKind,
   type Point,
   type ScrewsJoint,
+  type Shape,
+  type View,
 } from "./types.ts";
 export { guideSchema } from "./schema.ts";
 export { parseGuide, parseGuideText } from "./parse.ts";

@@ -2,6 +2,7 @@ export {
   moveOf,
   planJob,
   reworkOf,
+  stepOf,
   type DownStep,
   type Plan,
   type Step,

@@ -53,4 +53,5 @@ export {
   jointSortWords,
   PART_KIND_WORDS,
 } from "./kind-words.ts";
+export { claimWords, contradictionWords, questionWords } from "./learn-words.ts";
 export { GLOSSARY } from "./glossary.ts";
