@@ -11,6 +11,7 @@ export default [
   route("tickets/:number/job", "routes/job.ts"),
   route("tickets/:number/notes", "routes/notes.ts"),
   route("tickets/:number/photos", "routes/photos.ts"),
+  route("tickets/:number/views", "routes/views.ts"),
   route("tickets/:number/soak", "routes/soak.tsx"),
   route("tickets/:number/sheet", "routes/sheet.tsx"),
   route("photos/:id", "routes/photo.ts"),

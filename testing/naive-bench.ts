@@ -360,6 +360,8 @@ export class NaiveBench {
         return this.mayUp(entry);
       case "habit":
         return true;
+      case "learn":
+        return this.guide.learnt !== undefined;
       case "answer":
         if (!this.isKnownStop(entry.stop)) return false;
         if (entry.stop !== held) return true;
@@ -523,6 +525,7 @@ export class NaiveBench {
         this.phase = "closed";
         break;
       case "habit":
+      case "learn":
       case "snag":
       case "take-back":
         break;

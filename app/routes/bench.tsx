@@ -39,7 +39,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   if (page.waits !== "bench") throw redirect(`/tickets/${number}`);
   // The page is drawn here with its guide, which does not travel with it: the browser keeps it.
   const guide = await pinnedGuide(act.db, page.guide.version, page.guide.code);
-  keepGuide(page.guide, foundOr404(guide, "There is no such version of a guide."));
+  await keepGuide(page.guide, foundOr404(guide, "There is no such version of a guide."));
   return { page, drawn: toTheMinute(Date.now()) };
 }
 

@@ -28,6 +28,10 @@ export async function loader({ request }: Route.LoaderArgs) {
     parts: idsIn(searchParams.get("parts") ?? ""),
     mode: "short",
     promised: shopDay(new Date(Date.now() + USUAL_DAYS * 86_400_000), zone),
+    maker: "",
+    model: "",
+    width: "",
+    height: "",
   };
   const { lines } = await guideList(db);
   const machines = lines.flatMap(({ name, codes }) => codes.map((code) => ({ code, name })));

@@ -9,6 +9,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { Controller, useFormContext } from "react-hook-form";
 import type { KnownCode, NewTicket } from "../../core/ticket/index.ts";
+import { NewMachine } from "./new-machine.tsx";
 import { Term } from "../ui/term.tsx";
 
 /** The kinds a shop replaces, in the order they are asked for; the rest follows by name. */
@@ -26,23 +27,16 @@ const USUAL = [
 ];
 
 /** Which parts are to be replaced, once the underside code names a machine. */
-export function PartChoice({
-  machine,
-  known,
-  typed,
-}: {
-  machine: KnownCode["found"];
-  known: readonly string[];
-  typed: string;
-}) {
+export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed: string }) {
   const { control } = useFormContext<NewTicket>();
+  const machine = code?.found;
   if (!machine) {
-    return (
+    return typed.trim() === "" || !code ? (
       <Typography sx={{ color: "var(--soft)" }}>
-        {typed.trim() === "" || known.length === 0
-          ? "Type the code on the underside: the machine and its parts appear here."
-          : `No guide answers to "${typed}" yet. Known codes: ${known.join(", ")}.`}
+        Type the code on the underside: the machine and its parts appear here.
       </Typography>
+    ) : (
+      <NewMachine typed={typed} near={code.near} />
     );
   }
   return (

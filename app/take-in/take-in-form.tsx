@@ -123,7 +123,7 @@ export function TakeInForm({
           }}
         >
           <TicketFields machines={machines} />
-          <PartChoice machine={known?.found} known={known?.known ?? []} typed={code} />
+          <PartChoice code={known} typed={code} />
         </Box>
         <Box sx={{ display: "flex", gap: 2, mt: 2 }}>
           <Button type="submit" variant="contained" size="large" loading={state === "submitting"}>

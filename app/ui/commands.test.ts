@@ -16,6 +16,7 @@ const STEP: readonly CommandId[] = [
   "third-reason",
   "next-screw",
   "snag",
+  "learn",
   "picture",
   "tray",
   "map",

@@ -1,6 +1,7 @@
 import { fail, ok, type Result, unreachable } from "../base/result.ts";
+import type { LearntFact } from "../guide/index.ts";
 import { moveOf } from "../plan/index.ts";
-import { type Block, blockOf, type Model, problemOf } from "../rules/index.ts";
+import { type Block, blockOf, type Model, type Move, problemOf } from "../rules/index.ts";
 import { isPlainCode, judgeCode } from "../swap/index.ts";
 import { canTry, checksOf, hangsOn } from "./checks.ts";
 import type { Entry, Round } from "./events.ts";
@@ -60,6 +61,12 @@ export type Refusal =
   | { readonly type: "wrong-code"; readonly part: string; readonly code: string }
   /** No way leads to opening that from here. */
   | { readonly type: "no-way" }
+  /** Nobody has found the battery's plug yet: nothing is unplugged while it may be on. */
+  | { readonly type: "power-unknown" }
+  /** This guide was written, not learnt: what is wrong with it is told to its author. */
+  | { readonly type: "not-learning" }
+  /** What was entered makes no guide: the id, or the place, that is wrong. */
+  | { readonly type: "entry-invalid"; readonly at: string }
   | { readonly type: "check-unknown" }
   | { readonly type: "reason-missing" }
   | { readonly type: "not-shut" }
@@ -110,6 +117,8 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
       return admitCheck(model, state, entry);
     case "rework":
       return admitRework(model, state, entry.joint);
+    case "learn":
+      return admitLearn(model, state, entry.sightings);
     case "snag":
       return model.partOf.has(entry.stuck) && isId(model, entry.held)
         ? GOOD
@@ -117,6 +126,18 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
     default:
       return unreachable(entry);
   }
+}
+
+/** What is learnt is learnt while the machine comes apart; `model` has it in it already. */
+function admitLearn(
+  { guide, learning }: Model,
+  { phase }: BenchState,
+  sightings: readonly LearntFact[],
+): Result<true, Refusal> {
+  if (!learning) return refuse({ type: "not-learning" });
+  if (phase !== "down" && phase !== "swap") return refuse({ type: "strip-down-over" });
+  const at = learning.misfit(sightings, guide);
+  return at === undefined ? GOOD : refuse({ type: "entry-invalid", at });
 }
 
 function admitJob(
@@ -141,7 +162,12 @@ function admitDown(
   if (block) return refuse({ type: "blocked", block });
   const left = remainingDown(model, state);
   const keys = left.map((step) => JSON.stringify(moveOf(model, step)));
-  if (!keys.includes(JSON.stringify(move))) {
+  // Of a machine that is learnt the plan is only what is known of it: whoever stands there sees more.
+  const isLearning = model.learning !== undefined;
+  if (isLearning && model.cuts.length === 0 && needsDead(model, move)) {
+    return refuse({ type: "power-unknown" });
+  }
+  if (!isLearning && !keys.includes(JSON.stringify(move))) {
     return refuse({ type: "not-in-plan" });
   }
   const torn = move.do === "release" && tornBy(model, state.machine, move.joint, left);
@@ -153,6 +179,9 @@ function admitDown(
   if (joint.kind !== "screws") return GOOD;
   return admitCount(screwsIn(state.lots.get(entry.joint), joint.count), entry);
 }
+
+const needsDead = (model: Model, move: Move): boolean =>
+  move.do === "release" ? model.afterPower[move.joint]! : move.parts.some((p) => model.esd[p]);
 
 function isKnown(
   model: Model,

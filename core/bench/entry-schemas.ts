@@ -66,6 +66,15 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
     note: text,
   }),
   rework: object(["joint"], { joint: id }),
+  // What a sighting says is read by core/learn, as it is admitted.
+  learn: object(["sightings"], {
+    sightings: {
+      type: "array",
+      minItems: 1,
+      maxItems: 200,
+      items: { type: "object", required: ["do"], properties: { do: id } },
+    },
+  }),
   snag: object(["stuck", "held"], { stuck: id, held: id }),
   "take-back": object(["event"], { event: id }),
   replan: object(["job", "down"], { job: jobSchema, down }),

@@ -1,4 +1,4 @@
-import type { Guide } from "../guide/index.ts";
+import type { Guide, LearntFact } from "../guide/index.ts";
 import type { DownStep } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
 
@@ -94,6 +94,8 @@ export type Entry =
     }
   /** Back down to a joint that may have been missed, or, at the swap, on to one more; a new plan follows. */
   | { readonly do: "rework"; readonly joint: string }
+  /** What was found out about a machine whose guide is being learnt: a part, a joint, a picture, an answer. */
+  | { readonly do: "learn"; readonly sightings: readonly LearntFact[] }
   /** What held a part that would not come off. */
   | { readonly do: "snag"; readonly stuck: string; readonly held: string }
   | { readonly do: "take-back"; readonly event: string }

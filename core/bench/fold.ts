@@ -1,6 +1,9 @@
 import { after, type Model, powerBlock, problemOf } from "../rules/index.ts";
 import { type Entry, type LedgerEvent, takenBack } from "./events.ts";
 import { functionsOf } from "./functions.ts";
+import { admit, type Refusal } from "./admit.ts";
+import { fail, type Result } from "../base/result.ts";
+import { modelAfter } from "./learning.ts";
 import { inHandAfter, liesAfter } from "./hands.ts";
 import { putIn, takenOut } from "./lots.ts";
 import { type Done, type DoneLift, placedBack } from "./mirror.ts";
@@ -34,13 +37,17 @@ export function foldLedger(model: Model, events: readonly LedgerEvent[]): BenchS
   return state;
 }
 
-/** A ledger and the state it leads to. */
+/** A ledger, the machine as it is known at its end, and the state it leads to. */
 export interface Folded {
   readonly events: readonly LedgerEvent[];
+  readonly model: Model;
   readonly state: BenchState;
 }
 
-/** As `foldLedger`, from an earlier state where the events only go on from it. */
+/**
+ * As `foldLedger`, from an earlier state where the events only go on from it. Of a machine that is learnt at the
+ * bench every event may say more: then all of it is folded by what is known now.
+ */
 export function foldOn(
   model: Model,
   before: Folded | undefined,
@@ -53,19 +60,35 @@ export function foldOn(
   const fresh = events.slice(known);
   const ids = new Set(before.events.map(({ id }) => id));
   const isPlain = fresh.every(({ id, entry }) => entry.do !== "take-back" && !ids.has(id));
-  if (!goesOn || !isPlain || fresh.length > 1) return folded(model, events);
+  const isKnown = model.learning === undefined;
+  if (!goesOn || !isPlain || fresh.length > 1 || !isKnown) return folded(model, events);
   let { state } = before;
   for (const { id, entry } of fresh) {
     const before = entry.do === "start" ? [] : state.live;
     state = { ...apply(model, state, entry), live: [...before, id] };
   }
-  return { events, state };
+  return { events, model, state };
 }
 
-const folded = (model: Model, events: readonly LedgerEvent[]): Folded => ({
-  events,
-  state: foldLedger(model, events),
-});
+function folded(begun: Model, events: readonly LedgerEvent[]): Folded {
+  const model = modelAfter(begun, events);
+  return { events, model, state: foldLedger(model, events) };
+}
+
+/** Whether one more entry is allowed; what is learnt with it counts already. */
+export function admitNext(
+  { model, state, events }: Folded,
+  event: LedgerEvent,
+): Result<true, Refusal> {
+  const next = modelAfter(model, [...events, event]);
+  if (next === model) return admit(model, state, event.entry);
+  try {
+    return admit(next, foldLedger(next, events), event.entry);
+  } catch {
+    // What it names is not known: the entry before it was taken back.
+    return fail({ type: "step-unknown" });
+  }
+}
 
 /** The state after one more entry; `live` is the caller's. */
 export function apply(model: Model, state: BenchState, entry: Entry): BenchState {
@@ -125,6 +148,7 @@ function applied(model: Model, state: BenchState, entry: Entry): BenchState {
       return checked(model, state, entry);
     case "rework":
       return reworked(model, state, entry.joint);
+    case "learn":
     case "snag":
     case "take-back":
       return state;

@@ -14,7 +14,8 @@ export {
   type PinnedGuide,
   type Round,
 } from "./events.ts";
-export { apply, foldLedger, foldOn, type Folded } from "./fold.ts";
+export { admitNext, apply, foldLedger, foldOn, type Folded } from "./fold.ts";
+export { sightingsIn } from "./learning.ts";
 export { mirrored, remainingUp } from "./remaining.ts";
 export type { BenchState, Checked, Phase } from "./state.ts";
 export { screwsIn, type Lot } from "./lots.ts";

@@ -76,7 +76,7 @@ class Walk {
   ) {
     this.model = modelOf(guide);
     this.naive = new NaiveBench(guide);
-    this.folded = { events: [], state: foldLedger(this.model, []) };
+    this.folded = foldOn(this.model, undefined, []);
     const start = startOf(guide, job);
     const bulges = start.do === "start" && job.for.length > 1;
     this.push(bulges ? { ...start, signs: ["base-bulges"] } : start);

@@ -12,7 +12,8 @@ export function lifeOf(model: Model, { isOn, forTest, answers, machine }: BenchS
   if (isOn) return "on";
   const said = (stop: string): boolean => answers.get(stop)?.answer === "yes";
   if (!said("begin") || forTest || powerBlock(model, machine)) return "live";
-  if (model.cuts.length === 0) return "dead";
+  // Of a machine that is being learnt nobody may know yet what takes the battery off.
+  if (model.cuts.length === 0) return model.learning ? "live" : "dead";
   return said("drain") || said("unplug") ? "dead" : "undrained";
 }
 

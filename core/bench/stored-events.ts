@@ -58,6 +58,7 @@ const UPCASTS: Readonly<Record<Entry["do"], readonly Upcast[]>> = {
   "power-on": [],
   check: [],
   rework: [],
+  learn: [],
   snag: [],
   "take-back": [],
   replan: [],

@@ -1,5 +1,7 @@
 export {
   CONNECTOR_TYPES,
+  isPartKind,
+  PART_KINDS,
   type ConnectorType,
   type Handling,
   type Posture,
@@ -10,6 +12,7 @@ export {
   type GuideJoint,
   type GuidePart,
   type JointKind,
+  type LearntFact,
   type MemoryFacts,
   type Order,
   type PartKind,

@@ -82,6 +82,10 @@ export const guideSchema = {
           patch: { type: "object" },
         }),
       },
+      learnt: {
+        type: "array",
+        items: { type: "object", required: ["do"], properties: { do: text } },
+      },
       views: mapOf({ $ref: "#/$defs/view" }),
       parts: { ...mapOf({ $ref: "#/$defs/part" }), minProperties: 1 },
       joints: mapOf({ $ref: "#/$defs/joint" }),
@@ -107,6 +111,7 @@ export const guideSchema = {
       posture,
       width: size,
       height: size,
+      photo: { type: "string", pattern: "^[\\w-]{1,80}$" },
     }),
     point: record(["view", "x", "y"], { view: id, x: length, y: length }),
     part: record(["name", "kind"], {

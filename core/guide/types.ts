@@ -33,6 +33,8 @@ export const PART_KINDS = [
   "other",
 ] as const;
 export type PartKind = (typeof PART_KINDS)[number];
+export const isPartKind = (text: string): text is PartKind =>
+  PART_KINDS.some((kind) => kind === text);
 
 export const HANDLING = ["esd", "lithium", "bends", "sharp", "hot", "paste"] as const;
 export type Handling = (typeof HANDLING)[number];
@@ -55,6 +57,8 @@ export interface View {
   readonly posture: Posture;
   readonly width: number;
   readonly height: number;
+  /** The picture that it is drawn on, true to scale. */
+  readonly photo?: string;
 }
 
 export interface Shape {
@@ -210,6 +214,9 @@ export interface Variant {
   readonly patch: Readonly<Record<string, unknown>>;
 }
 
+/** One sighting; what its `do` means is core/learn's to say. */
+export type LearntFact = Readonly<Record<string, unknown>> & { readonly do: string };
+
 export interface Guide {
   readonly format: "brisk-bench-guide";
   readonly version: 1;
@@ -224,6 +231,8 @@ export interface Guide {
   /** What the author says to a warning of `check`, by the path it names. */
   readonly answers?: Readonly<Record<string, string>>;
   readonly variants?: Readonly<Record<string, Variant>>;
+  /** Of a guide that was learnt at the bench: what was seen, done and said, in its order (core/learn). */
+  readonly learnt?: readonly LearntFact[];
   readonly views: Readonly<Record<string, View>>;
   readonly parts: Readonly<Record<string, GuidePart>>;
   readonly joints: Readonly<Record<string, GuideJoint>>;

@@ -7,8 +7,8 @@ import {
   type Move,
   type State,
 } from "../rules/index.ts";
-import type { Act, Draft } from "./draft.ts";
-import type { Claim } from "./log.ts";
+import type { Draft } from "./draft.ts";
+import type { Act, Claim } from "./log.ts";
 
 /** Whether a claim holds: it does, it does not, or nobody knows. */
 export const FREE = 1;

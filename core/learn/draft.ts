@@ -1,10 +1,6 @@
 import type { GuideJoint, GuidePart, View } from "../guide/index.ts";
-import type { DownStep } from "../plan/index.ts";
 import { bondsOf } from "./together.ts";
-import type { Claim, Log, Machine, Sighting } from "./log.ts";
-
-/** What was done to one machine from closed, with the pictures where they were taken. */
-export type Act = DownStep | { readonly do: "view"; readonly view: string };
+import type { Act, Claim, Log, Machine, Sighting } from "./log.ts";
 
 export type Answer = Extract<Sighting, { readonly do: "answer" }>;
 
@@ -28,14 +24,21 @@ export interface Draft {
  * Folds a log. Every log folds, however it was cut: what names a part or a joint that was not entered (its
  * entry was taken back) is left out, and a part that lies on one of those lies in the frame.
  */
-export function draftOf({ machine, sightings }: Pick<Log, "machine" | "sightings">): Draft {
+export function draftOf(log: Pick<Log, "machine" | "sightings">): Draft {
+  const draft = looseDraftOf(log);
+  const { parts, joints, runs } = draft;
+  return { ...draft, joints: { ...joints, ...bondsOf(parts, joints, runs) } };
+}
+
+/** The same without the bonds that keep what has never parted together: at a bench it may be about to. */
+export function looseDraftOf({ machine, sightings }: Pick<Log, "machine" | "sightings">): Draft {
   const back = new Set(sightings.flatMap((one) => (one.do === "back" ? [one.of] : [])));
   const standing = sightings.filter(({ id }) => id === undefined || !back.has(id));
   const views: Record<string, View> = {};
   const parts: Record<string, GuidePart> = {};
   const joints: Record<string, GuideJoint> = {};
   for (const one of standing) {
-    if (one.do === "view") views[one.view] = one.facts;
+    if (one.do === "view" || one.do === "outline") views[one.view] = one.facts;
     if (one.do === "part") parts[one.part] = one.facts;
   }
   const frame = Object.keys(parts).find((id) => parts[id]!.on === undefined);
@@ -45,7 +48,6 @@ export function draftOf({ machine, sightings }: Pick<Log, "machine" | "sightings
     if (one.facts.joins.every((id) => Object.hasOwn(parts, id))) joints[one.joint] = one.facts;
   }
   const runs = runsOf(standing, parts, joints);
-  Object.assign(joints, bondsOf(parts, joints, runs));
   const isKnown = (id: string): boolean => Object.hasOwn(parts, id) || Object.hasOwn(joints, id);
   const isClaim = ({ how, first, then }: Claim): boolean =>
     (how === "over" ? Object.hasOwn(parts, first) : isKnown(first)) && isKnown(then);

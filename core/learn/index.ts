@@ -1,5 +1,8 @@
 export {
+  asSightings,
   type Claim,
+  sightingsOf,
+  machineOf,
   type Log,
   type LogError,
   type Machine,
@@ -8,8 +11,12 @@ export {
 } from "./log.ts";
 export { type Answer, type Draft, draftOf } from "./draft.ts";
 export { Beliefs, type Contradiction, type Source } from "./beliefs.ts";
-export { boldGuide, safeGuide } from "./guides.ts";
+export { benchGuide, boldGuide, learntGuide, safeGuide } from "./guides.ts";
+export { learningModel } from "./learning-model.ts";
+export { enteredCover, enteredJoint, outlineOf } from "./entries.ts";
+export { enteredPart, firstSightings, FRAME, idFrom, type NewModel } from "./new-model.ts";
 export { assess, type Assessment, isWay, type LearntJob } from "./jobs.ts";
-export { answersTo, nextQuestion, type Question } from "./question.ts";
-export { type Odds, oddsOf } from "./odds.ts";
+export { answersTo, nextQuestion, type Odds, type Question } from "./question.ts";
+export { oddsOf } from "./odds.ts";
+export { cornersOf, type Homography, pictureMap, project, type Spot } from "./homography.ts";
 export { interview, type Interview } from "./interview.ts";

@@ -7,8 +7,7 @@ import { draftOf } from "./draft.ts";
 import { safeGuide } from "./guides.ts";
 import { assess, type Assessment, isWay } from "./jobs.ts";
 import type { Claim, Log, Sighting } from "./log.ts";
-import type { Odds } from "./odds.ts";
-import { nextQuestion } from "./question.ts";
+import { nextQuestion, type Odds } from "./question.ts";
 import { Technician } from "./technician.ts";
 
 export interface Interview {

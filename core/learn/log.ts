@@ -1,7 +1,14 @@
 import { reader } from "../base/ajv.ts";
 import { parseJson } from "../base/parse-json.ts";
 import { fail, ok, type Result } from "../base/result.ts";
-import { type GuideJoint, type GuidePart, guideSchema, type View } from "../guide/index.ts";
+import {
+  type Guide,
+  type GuideJoint,
+  type GuidePart,
+  guideSchema,
+  type LearntFact,
+  type View,
+} from "../guide/index.ts";
 import type { DownStep } from "../plan/index.ts";
 
 /**
@@ -32,6 +39,8 @@ export type Sighting = { readonly id?: string; readonly by?: string; readonly at
   | { readonly do: "closed" }
   /** A picture was taken of what lies open now. */
   | { readonly do: "view"; readonly view: string; readonly facts: View }
+  /** The size of what lies open, to be drawn on without a picture: no evidence of what can be seen. */
+  | { readonly do: "outline"; readonly view: string; readonly facts: View }
   | { readonly do: "shows"; readonly view: string; readonly things: readonly string[] }
   /** A part or a joint as it was entered, or entered anew. */
   | { readonly do: "part"; readonly part: string; readonly facts: GuidePart }
@@ -49,6 +58,9 @@ export type Sighting = { readonly id?: string; readonly by?: string; readonly at
   | { readonly do: "decide"; readonly claim: Claim; readonly holds: boolean }
   | { readonly do: "back"; readonly of: string }
 );
+
+/** What was done to one machine from closed, with the pictures where they were taken. */
+export type Act = DownStep | { readonly do: "view"; readonly view: string };
 
 /** Everything that was learnt of a model, in the order in which it was. */
 export interface Log {
@@ -76,6 +88,38 @@ const claims = { type: "array", items: claim, minItems: 1 };
 const ids = { type: "array", items: id, minItems: 1, uniqueItems: true };
 const flag = { type: "boolean" };
 
+/** What can be entered at a bench beside the steps that are done there. */
+const ENTERED = [
+  sighting("outline", { view: id, facts: { $ref: "#/$defs/view" } }),
+  sighting("view", { view: id, facts: { $ref: "#/$defs/view" } }),
+  sighting("shows", { view: id, things: ids }),
+  sighting("part", { part: id, facts: { $ref: "#/$defs/part" } }),
+  sighting("joint", { joint: id, facts: { $ref: "#/$defs/joint" } }),
+  sighting("answer", { claims, answer: { enum: ["yes", "no", "unknown"] } }, { inTheWay: claims }),
+  sighting("snag", { claim }),
+  sighting("decide", { claim, holds: flag }),
+];
+const one = (of: readonly object[]) => ({
+  type: "object",
+  required: ["do"],
+  discriminator: { propertyName: "do" },
+  oneOf: of,
+});
+
+/** Sightings as a bench sends them; the schema that they stand in has `guideSchema.$defs` at its root. */
+export const enteredSchema = { type: "array", minItems: 1, maxItems: 200, items: one(ENTERED) };
+
+const sightingsSchema = {
+  type: "array",
+  items: one([
+    ...ENTERED,
+    sighting("release", { joint: id }),
+    sighting("lift", { parts: ids }),
+    sighting("closed", {}),
+    sighting("back", { of: text }),
+  ]),
+};
+
 const logSchema = {
   $id: "brisk-bench-log",
   $defs: guideSchema.$defs,
@@ -92,31 +136,7 @@ const logSchema = {
       },
       { note: text, chargerOpen: flag },
     ),
-    sightings: {
-      type: "array",
-      items: {
-        type: "object",
-        required: ["do"],
-        discriminator: { propertyName: "do" },
-        oneOf: [
-          sighting("release", { joint: id }),
-          sighting("lift", { parts: ids }),
-          sighting("closed", {}),
-          sighting("view", { view: id, facts: { $ref: "#/$defs/view" } }),
-          sighting("shows", { view: id, things: ids }),
-          sighting("part", { part: id, facts: { $ref: "#/$defs/part" } }),
-          sighting("joint", { joint: id, facts: { $ref: "#/$defs/joint" } }),
-          sighting(
-            "answer",
-            { claims, answer: { enum: ["yes", "no", "unknown"] } },
-            { inTheWay: claims },
-          ),
-          sighting("snag", { claim }),
-          sighting("decide", { claim, holds: flag }),
-          sighting("back", { of: text }),
-        ],
-      },
-    },
+    sightings: sightingsSchema,
   }),
 };
 
@@ -126,6 +146,36 @@ export interface LogError {
 }
 
 const read = reader<Log>(logSchema);
+const readSightings = reader<readonly Sighting[]>({ $defs: guideSchema.$defs, ...sightingsSchema });
+
+/** What a learnt guide was learnt from; none for a guide that was written, or whose record cannot be read. */
+export function sightingsOf({ learnt }: Guide): readonly Sighting[] | undefined {
+  if (learnt === undefined) return undefined;
+  const sightings = readSightings(learnt);
+  return sightings.ok ? sightings.value : undefined;
+}
+
+/** Facts of a ledger, which were read by the schema when they were admitted. */
+export const asSightings = (facts: readonly LearntFact[]): readonly Sighting[] =>
+  facts as unknown as readonly Sighting[];
+
+export const machineOf = ({
+  id: guideId,
+  maker,
+  model,
+  codes,
+  recognise,
+  note,
+  chargerOpen,
+}: Guide): Machine => ({
+  id: guideId,
+  maker,
+  model,
+  codes,
+  recognise,
+  ...(note === undefined ? {} : { note }),
+  ...(chargerOpen === undefined ? {} : { chargerOpen }),
+});
 
 /** The log a text holds; or where it is none, with a JSON Pointer. */
 export function parseLog(source: string): Result<Log, LogError> {

@@ -2,10 +2,8 @@ import { seeded } from "../base/seeded.ts";
 import type { Guide, GuideJoint, GuidePart } from "../guide/index.ts";
 import { Beliefs } from "./beliefs.ts";
 import { draftOf } from "./draft.ts";
+import type { Odds } from "./question.ts";
 import { Technician } from "./technician.ts";
-
-/** How likely an open claim holds, from 0 to 1. */
-export type Odds = (beliefs: Beliefs, key: number) => number;
 
 /** What the pictures say of a claim: one came to light as the other left, lies within its outline, or beside it. */
 type Look = "bared" | "within" | "beside" | "unknown";

@@ -1,7 +1,9 @@
 import type { Beliefs } from "./beliefs.ts";
 import type { Claim, Sighting } from "./log.ts";
 import type { Assessment, LearntJob } from "./jobs.ts";
-import type { Odds } from "./odds.ts";
+
+/** How likely an open claim holds, from 0 to 1. */
+export type Odds = (beliefs: Beliefs, key: number) => number;
 
 /**
  * `way`: with all of these as they were, could it be done? A yes frees every claim, and the jobs are then known to be

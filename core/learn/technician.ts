@@ -14,7 +14,7 @@ import {
 } from "../rules/index.ts";
 import { stepOf } from "../plan/index.ts";
 import { answersTo, type Question } from "./question.ts";
-import type { Claim, Log, Sighting } from "./log.ts";
+import { type Claim, type Log, machineOf, type Sighting } from "./log.ts";
 
 /**
  * Somebody who knows a machine as its guide has it: takes one apart in an order of chance that the rules allow,
@@ -167,21 +167,3 @@ export class Technician {
     return view === undefined ? [...this.sides().keys()][0] : views[view]?.posture;
   }
 }
-
-const machineOf = ({
-  id,
-  maker,
-  model,
-  codes,
-  recognise,
-  note,
-  chargerOpen,
-}: Guide): Log["machine"] => ({
-  id,
-  maker,
-  model,
-  codes,
-  recognise,
-  ...(note === undefined ? {} : { note }),
-  ...(chargerOpen === undefined ? {} : { chargerOpen }),
-});

@@ -1,11 +1,10 @@
 import type { GuideJoint, GuidePart } from "../guide/index.ts";
-import type { Act } from "./draft.ts";
+import type { Act } from "./log.ts";
 
 type Joints = Readonly<Record<string, GuideJoint>>;
 
 /** Joints of this name nobody has entered: they stand for whatever keeps parts together. */
 const ASSUMED = "together-";
-export const isAssumedJoint = (id: string): boolean => id.startsWith(ASSUMED);
 
 /**
  * What nobody has taken apart stays together, as far as anybody knows: parts that came off as one though nothing

@@ -1,4 +1,4 @@
-export { modelOf, type Cut, type Model } from "./model.ts";
+export { modelOf, type Cut, type Learning, type Model } from "./model.ts";
 export {
   holdsInMode,
   permanentUnit,

@@ -2,6 +2,7 @@ import {
   type Guide,
   type GuideJoint,
   type GuidePart,
+  type LearntFact,
   isAppliedFirst,
   isPermanent,
   jointMinutes,
@@ -24,12 +25,21 @@ export interface Cut {
   readonly partedFrom: readonly number[];
 }
 
+/** What core/learn makes of a guide that is learnt; sightings are its own (`Sighting`). */
+export interface Learning {
+  readonly grow: (sightings: readonly LearntFact[]) => Model;
+  /** Where sightings that were entered, and that `guide` has in it, do not fit; undefined where all is well. */
+  readonly misfit: (sightings: readonly LearntFact[], guide: Guide) => string | undefined;
+}
+
 /**
  * A guide with numbers for names: parts 0…n−1, joints 0…m−1 in the file's order. Everything the
  * planner asks is a lookup here. Times in minutes.
  */
 export interface Model {
   readonly guide: Guide;
+  /** Of a machine that is learnt at the bench: how it is known once more has been entered and done. */
+  readonly learning?: Learning;
   readonly partIds: readonly string[];
   readonly jointIds: readonly string[];
   readonly partOf: ReadonlyMap<string, number>;

@@ -17,6 +17,7 @@ export { isZone, shopDay } from "./shop-day.ts";
 export {
   newTicketSchema,
   packSigns,
+  newModelOf,
   readNewTicket,
   type NewTicket,
   type NewTicketField,

@@ -15,4 +15,10 @@ export interface KnownCode {
     | undefined;
   /** All codes there are, where this one is none of them. */
   readonly known: readonly string[];
+  /** Machines that may be meant by a code that is none of them, the likeliest first. */
+  readonly near: readonly {
+    readonly code: string;
+    readonly name: string;
+    readonly recognise: string;
+  }[];
 }

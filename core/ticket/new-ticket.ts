@@ -1,5 +1,6 @@
 import { type ErrorObject, reader } from "../base/ajv.ts";
 import { fail, type Result } from "../base/result.ts";
+import type { NewModel } from "../learn/index.ts";
 import { PACK_SIGNS, type PackSign } from "../bench/index.ts";
 
 /** What is asked when a machine is taken in. */
@@ -15,12 +16,34 @@ export interface NewTicket {
   readonly parts: readonly string[];
   readonly mode: "short" | "book";
   readonly promised: string;
+  /** Of a machine that no guide answers to: who made it, and the size of its base in millimetres. */
+  readonly maker?: string;
+  readonly model?: string;
+  readonly width?: string;
+  readonly height?: string;
 }
+
+/** The new model that a ticket describes, when its maker, name and size are there. */
+export function newModelOf(ticket: NewTicket): NewModel | undefined {
+  const { maker = "", model = "", code } = ticket;
+  const [width, height] = [Number(ticket.width), Number(ticket.height)];
+  const isSize = (mm: number): boolean => mm >= LEAST_MM && mm <= MOST_MM;
+  if (maker.trim() === "" || model.trim() === "" || !isSize(width) || !isSize(height)) {
+    return undefined;
+  }
+  return { maker: maker.trim(), model: model.trim(), code: code.trim(), width, height };
+}
+
+/** No laptop is smaller, or larger. */
+const LEAST_MM = 100;
+const MOST_MM = 600;
 
 export type NewTicketField = keyof NewTicket;
 
 const line = { type: "string", maxLength: 200 };
 const needed = { type: "string", pattern: "\\S", maxLength: 200 };
+
+const size = { type: "string", pattern: "^(\\d{2,3}(\\.\\d)?)?$" };
 
 export const newTicketSchema = {
   type: "object",
@@ -53,6 +76,10 @@ export const newTicketSchema = {
     },
     mode: { enum: ["short", "book"] },
     promised: { type: "string", format: "day", pattern: "^20\\d\\d" },
+    maker: line,
+    model: line,
+    width: size,
+    height: size,
   },
 };
 

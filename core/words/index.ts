@@ -53,5 +53,11 @@ export {
   jointSortWords,
   PART_KIND_WORDS,
 } from "./kind-words.ts";
-export { claimWords, contradictionWords, questionWords } from "./learn-words.ts";
+export {
+  claimWords,
+  contradictionWords,
+  learntOnWords,
+  NEW_MODEL_WORDS,
+  questionWords,
+} from "./learn-words.ts";
 export { GLOSSARY } from "./glossary.ts";

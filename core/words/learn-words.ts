@@ -1,6 +1,14 @@
 import type { NamedGuide } from "./names.ts";
 import { capital, jointWord, partWord, wordList } from "./names.ts";
 
+/** What a guide says of itself before anything is known of its machine. */
+export const NEW_MODEL_WORDS = {
+  recognise: "Learnt at this bench; read the code on the underside.",
+  why: "Taken in without a guide",
+} as const;
+
+export const learntOnWords = (ticket: number): string => `Learnt on ticket ${ticket}`;
+
 /** A question as `core/learn` puts it, with what it takes to say it. */
 interface Asked {
   readonly kind: "way" | "look";

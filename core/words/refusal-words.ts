@@ -35,6 +35,12 @@ export function refusalWords(model: Model, refusal: Refusal): string {
       return "This job does not need that step; change the job to add it.";
     case "lift-first":
       return `Lift the ${wordList(refusal.parts.map((id) => partWord(guide, id)))} together first: opened now, this would come apart in the hand.`;
+    case "power-unknown":
+      return "Find the battery's plug first: nothing is unplugged, and no board comes out, while the battery may be on.";
+    case "not-learning":
+      return "This guide was written, not learnt here: tell its author what is missing.";
+    case "entry-invalid":
+      return `This does not fit the rest: look at ${refusal.at} again.`;
     case "stop-open":
       return `Answer first: ${stopAsk(guide, refusal.stop)}`;
     case "count-invalid":

@@ -42,6 +42,10 @@ export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
   parts: "Choose at least one part to replace.",
   mode: "Choose book or short.",
   promised: "Choose the day it is promised for.",
+  maker: "At most 200 characters.",
+  model: "At most 200 characters.",
+  width: "Millimetres, like 358.",
+  height: "Millimetres, like 240.",
 };
 
 /** Why one ticket cannot be worked on as it is, and what to do. */
@@ -115,7 +119,11 @@ export function takeInErrorWords(
 ): Readonly<Partial<Record<NewTicketField, string>>> {
   switch (error.type) {
     case "code-not-known":
-      return { code: `No guide answers to "${error.code}". Look at the underside again.` };
+      return {
+        code:
+          `No guide answers to "${error.code}". Look at the underside again, or take it in as a new model: ` +
+          "write its maker, its name and the size of its base.",
+      };
     case "part-not-here":
       return { parts: `This machine has no part "${error.part}".` };
     case "no-sequence":

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { type Guide, guideForCode, parseGuideText } from "../../core/guide/index.ts";
-import { type Model, modelOf } from "../../core/rules/index.ts";
+import { learningModel } from "../../core/learn/index.ts";
+import type { Model } from "../../core/rules/index.ts";
 import type { GuideTrouble } from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { blockedAt, bodyByHash } from "./versions.server.ts";
@@ -37,7 +38,7 @@ async function readGuide(db: Database, hash: string): Promise<Result<Guide, Guid
   return fail({ type: "guide-broken", version: hash, path: read.error[0]?.path ?? "" });
 }
 
-/** The model of a version for one underside code: numbered once, and kept. */
+/** The model of a version for one underside code: numbered once, and kept. A learnt guide is as its bench has it. */
 export function modelFor(
   db: Database,
   hash: string,
@@ -56,7 +57,7 @@ async function readModel(
   const variant = guideForCode(whole.value, code);
   const blocked = await blockedAt(db, hash, code);
   if (blocked !== undefined) return fail({ type: "guide-broken", version: hash, path: blocked });
-  if (variant.ok) return ok(modelOf(variant.value));
+  if (variant.ok) return ok(learningModel(variant.value));
   const [first] = variant.error;
   return first?.about.type === "code-unknown"
     ? fail({ type: "code-gone", guideId: whole.value.id, code })

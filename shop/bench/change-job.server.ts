@@ -71,7 +71,8 @@ async function changeBegun(
 ): Promise<Result<boolean, ChangeJobError>> {
   const ledger = await readLedger(act.db, number, act.actor.id);
   if (!ledger.ok) return ledger;
-  const { model, folded } = ledger.value;
+  const { folded } = ledger.value;
+  const { model } = folded;
   const entry = await replan(model, folded.state, job);
   if (!entry.ok) return entry;
   if (!admit(model, folded.state, entry.value).ok) return fail({ type: "change-too-late" });

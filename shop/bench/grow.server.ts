@@ -14,6 +14,7 @@ import { addEvents } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { addMissed, addTallies } from "../../data/minutes/index.server.ts";
 import { addTransition, changeTicketJob, keepLine } from "../../data/ticket/index.server.ts";
+import { keepLearnt } from "../guide/index.server.ts";
 import { announce } from "./announce.server.ts";
 import { keepLedger, sentFrom, type OpenLedger } from "./ledgers.server.ts";
 
@@ -40,24 +41,27 @@ export async function grow(
 ): Promise<"written" | "behind"> {
   const events = [...ledger.events, ...growing.added];
   const waits = growing.leaves?.to ?? ledger.facts.waits;
+  const folded = foldOn(ledger.model, ledger.folded, events);
   const next: OpenLedger = {
     ...ledger,
+    model: folded.model,
     facts: { ...ledger.facts, waits, ...(growing.job ? { job: growing.job } : {}) },
     events,
     written: growing.added.length > 0 ? events.length : ledger.written,
-    folded: foldOn(ledger.model, ledger.folded, events),
+    folded,
   };
   const line = workLine(
-    ledger.model,
+    next.model,
     next.facts.job,
-    diveFromState(ledger.model, next.folded.state),
-    heldBy(ledger.model, next.folded.state)?.kind,
+    diveFromState(next.model, next.folded.state),
+    heldBy(next.model, next.folded.state)?.kind,
   );
   try {
     const isWritten = await db.write(async (transaction) => {
       if (!(await isAsRead(db, ledger, transaction))) return false;
       await writeEvents(db, ledger, next, transaction);
       await writeTicket(db, ledger, growing, transaction);
+      await writeLearnt(db, next, growing, transaction);
       await keepLine(db, ledger.facts.number, line, transaction);
       return true;
     });
@@ -109,6 +113,19 @@ async function writeEvents(
   await addEvents(db, head, written, rows, transaction);
   await addTallies(db, tallyChanges(model.guide, before, after), transaction);
   await addMissed(db, facts.guideId, missedChanges(before, after), transaction);
+}
+
+/** A job that is closed leaves what it taught to its guide, where that is a guide that is learnt. */
+async function writeLearnt(
+  db: Database,
+  { facts, model, events }: OpenLedger,
+  { added }: Growing,
+  transaction: Transaction,
+): Promise<void> {
+  const end = added.find(({ entry }) => entry.do === "close");
+  if (!end || model.guide.learnt === undefined) return;
+  const { at, by } = end;
+  await keepLearnt(db, facts.guideId, events, { ticket: facts.number, at, by }, transaction);
 }
 
 /** How often more (or less) each joint and part was missed in the longer ledger. */

@@ -87,7 +87,7 @@ function opened(
 ): Result<OpenLedger, LedgerError> {
   try {
     const folded = foldOn(model, undefined, events);
-    return ok({ facts, stream, guide, model, events, written, folded });
+    return ok({ facts, stream, guide, model: folded.model, events, written, folded });
   } catch (error) {
     return fail({ type: "ledger-broken", why: error instanceof Error ? error.message : "unknown" });
   }

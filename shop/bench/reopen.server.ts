@@ -15,11 +15,11 @@ export async function reopen(
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const ledger = await readLedger(db, number, act.actor.id);
     if (!ledger.ok) return ledger;
-    const { facts, guide, model, folded } = ledger.value;
+    const { facts, guide, folded } = ledger.value;
     if (facts.waits !== "soak") return fail({ type: "moved-on", waits: facts.waits });
     const entry = await startOf(db, guide, facts);
     if (!entry.ok) return entry;
-    const admitted = admit(model, folded.state, entry.value);
+    const admitted = admit(folded.model, folded.state, entry.value);
     if (!admitted.ok) throw new Error(`ticket ${number} at the soak: ${admitted.error.type}`);
     const start = { id: act.newId(), ...stampOf(act), entry: entry.value };
     const leaves = { to: "bench", note } as const;

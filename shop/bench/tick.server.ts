@@ -1,9 +1,10 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
-  admit,
-  apply,
+  admitNext,
+  foldOn,
   type BenchState,
   type Entry,
+  type Folded,
   leavesFor,
   type LedgerEvent,
   routeDown,
@@ -72,12 +73,14 @@ async function judge(
   event: LedgerEvent,
   after: number,
 ): Promise<Result<Growing, TickError>> {
-  const { facts, events, model, folded } = ledger;
+  const { facts, events, folded } = ledger;
   if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
   if (after !== events.length) return fail({ type: "stale", events: sentFrom(ledger, after) });
-  const admitted = admit(model, folded.state, event.entry);
+  const admitted = admitNext(folded, event);
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
-  const follows = await followUp(model, folded.state, event);
+  const next = foldOn(folded.model, folded, [...events, event]);
+  const { model } = next;
+  const follows = await followUp(next, folded.state, event);
   if (follows === "no-way") return fail({ type: "refused", refusal: { type: "no-way" } });
   const added = follows ? [event, { ...follows, id: act.newId() }] : [event];
   return ok({ added, leaves: leavesBench(model, event.entry) });
@@ -93,18 +96,21 @@ function leavesBench({ guide }: Model, entry: Entry): Growing["leaves"] {
   return stop && { to, note: `held: ${stopAsk(guide, stop)} ${entry.answer}` };
 }
 
+/** Entries after which the steps that were left may not lead to the end any more. */
+const LEADS_ON: ReadonlySet<string> = new Set<Entry["do"]>(["release", "lift", "rework", "learn"]);
+
 /** A new plan from here, when the steps that are left no longer lead to the end. */
 async function followUp(
-  model: Model,
+  { model, state }: Folded,
   before: BenchState,
   event: LedgerEvent,
 ): Promise<Omit<LedgerEvent, "id"> | "no-way" | undefined> {
   const { entry, at, by, id: causedBy } = event;
-  if (entry.do !== "release" && entry.do !== "lift" && entry.do !== "rework") return undefined;
-  const state = apply(model, before, entry);
+  if (!LEADS_ON.has(entry.do)) return undefined;
   const isBack = entry.do === "rework";
-  if (!isBack && (state.phase !== "down" || routeDown(model, state).complete)) return undefined;
-  const job = isBack ? jobToOpen(before, entry.joint) : state.job!;
+  if (entry.do !== "rework" && (state.phase !== "down" || routeDown(model, state).complete))
+    return undefined;
+  const job = entry.do === "rework" ? jobToOpen(before, entry.joint) : state.job!;
   const plan = await replan(model, state, job);
   if (!plan.ok && isBack) return "no-way";
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);

@@ -1,3 +1,5 @@
+export { addModel, keepLearnt } from "./learn.server.ts";
+export { machinesLike } from "./near.server.ts";
 export { storeGuide, unbegunLine } from "./store-guide.server.ts";
 export {
   guideFile,

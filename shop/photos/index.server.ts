@@ -1,1 +1,1 @@
-export { keepPhoto, MOST_PHOTO_BYTES, takePhotoAway } from "./photos.server.ts";
+export { keepPhoto, keepView, MOST_PHOTO_BYTES, takePhotoAway } from "./photos.server.ts";

@@ -1,9 +1,11 @@
 import sharp from "sharp";
 import { fail, ok, type Result } from "../../core/base/result.ts";
+import type { Spot } from "../../core/learn/index.ts";
 import type { TicketUnknown } from "../../core/ticket/index.ts";
 import { addPhoto, dropPhoto, photosOf, type Photo } from "../../data/photos/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
+import { straighten } from "./straighten.server.ts";
 import { hasStep } from "../guide/index.server.ts";
 
 export const MOST_PHOTO_BYTES = 20_000_000;
@@ -11,6 +13,7 @@ export type PhotoError =
   | TicketUnknown
   | { readonly type: "too-big" }
   | { readonly type: "no-photo" }
+  | { readonly type: "no-corners" }
   | { readonly type: "step-not-here" };
 
 const KINDS = ["jpeg", "png", "webp"];
@@ -38,6 +41,26 @@ export async function keepPhoto(
   const photo = { id: act.newId(), ticket, step, width, height, ...stampOf(act) };
   await addPhoto(act.db, photo, { full: made.data, thumb: made.thumb });
   return ok(await photosOf(act.db, ticket));
+}
+
+/** Keeps a picture of an open machine, straightened by its four corners; gives its id. */
+export async function keepView(
+  act: Act,
+  ticket: number,
+  bytes: Uint8Array,
+  corners: readonly Spot[],
+  size: { readonly width: number; readonly height: number },
+): Promise<Result<string, PhotoError>> {
+  if (!(await ticketFacts(act.db, ticket))) return fail({ type: "ticket-unknown" });
+  if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
+  const straight = await straighten(bytes, corners, size);
+  if (!straight.ok) return fail({ type: straight.error });
+  const made = await photoAndThumb(straight.value).catch(() => undefined);
+  if (!made) return fail({ type: "no-photo" });
+  const { width, height } = made.info;
+  const photo = { id: act.newId(), ticket, step: "job", width, height, ...stampOf(act) };
+  await addPhoto(act.db, photo, { full: made.data, thumb: made.thumb });
+  return ok(photo.id);
 }
 
 async function photoAndThumb(bytes: Uint8Array) {

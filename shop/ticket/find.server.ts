@@ -2,7 +2,7 @@ import type { Hit, KnownCode } from "../../core/ticket/index.ts";
 import { currentHash, guideOfCode, knownCodes, modelFor } from "../../data/guide/index.server.ts";
 import { customersLike, pageOfTickets, ticketFacts } from "../../data/ticket/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
-import { guideHits, partOfCode } from "../guide/index.server.ts";
+import { guideHits, machinesLike, partOfCode } from "../guide/index.server.ts";
 
 const MOST_HITS = 8;
 
@@ -52,7 +52,9 @@ export async function knownCode(db: Database, typed: string): Promise<KnownCode>
   const named = typed === "" ? undefined : await guideOfCode(db, typed);
   const version = named && (await currentHash(db, named.guideId));
   const model = version === undefined ? undefined : await modelFor(db, version, named!.code);
-  if (!named || !model?.ok) return { found: undefined, known: await knownCodes(db) };
+  if (!named || !model?.ok) {
+    return { found: undefined, known: await knownCodes(db), near: await machinesLike(db, typed) };
+  }
   const { maker, model: name, recognise, parts } = model.value.guide;
   return {
     found: {
@@ -62,5 +64,6 @@ export async function knownCode(db: Database, typed: string): Promise<KnownCode>
       parts: Object.entries(parts).map(([id, part]) => ({ id, name: part.name, kind: part.kind })),
     },
     known: [],
+    near: [],
   };
 }

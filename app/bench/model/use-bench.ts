@@ -10,7 +10,6 @@ import { type Guide, mainPart, type Point } from "../../../core/guide/index.ts";
 import { stepKey } from "../../../core/plan/index.ts";
 import type { Learnt } from "../../../core/minutes/index.ts";
 import type { Person } from "../../../core/people/index.ts";
-import { modelOf } from "../../../core/rules/index.ts";
 import { useCommands } from "../../ui/commands.ts";
 import { reasonsFor } from "../step/count-box.tsx";
 import { useDraft, useTurn } from "./screw-draft.ts";
@@ -20,6 +19,8 @@ import type { StepNote, StepPhoto } from "../aside/left-here.tsx";
 import type { Transfer } from "../swap/swap-panel.tsx";
 import { reader } from "../../../core/base/ajv.ts";
 import { useKept } from "../../ui/use-kept.ts";
+import { useLearning } from "../learn/use-learning.ts";
+import { modelAtBench } from "../sync/kept-guide.ts";
 import { useLedger } from "../sync/use-ledger.ts";
 import {
   benchView,
@@ -67,17 +68,25 @@ const readFitted = reader<readonly Fitted[]>({
 });
 
 /** What lies over the step on the right. */
-type Aside = "snag" | "note" | "photo" | undefined;
+type Aside = "snag" | "note" | "photo" | "learn" | undefined;
 
 export type Bench = ReturnType<typeof useBench>;
 
 /** What a bench shows now, and what can be done there. */
 export function useBench(props: BenchScreenProps) {
-  const { ticket, guide, pinned, who, people } = props;
-  const model = useMemo(() => modelOf(guide), [guide]);
-  const begins = { ticket: ticket.number, model, guide: pinned, events: props.events, who, people };
+  const { ticket, pinned, who, people } = props;
+  const begun = useMemo(() => modelAtBench(props.guide), [props.guide]);
+  const begins = {
+    ticket: ticket.number,
+    model: begun,
+    guide: pinned,
+    events: props.events,
+    who,
+    people,
+  };
   const ledger = useLedger(begins);
-  const { state, tick, say } = ledger;
+  const { model, state, tick, say } = ledger;
+  const { guide } = model;
   const [chosen, setChosen] = useState<string>();
   const view = useMemo(() => benchView(model, state, chosen), [model, state, chosen]);
   const shows = useShown();
@@ -89,6 +98,7 @@ export function useBench(props: BenchScreenProps) {
     [model, state, habit, grid, wantsTray],
   );
   const screws = screwStep(model, state, view.step, keeping, tray);
+  const learning = useLearning(model, state, view.step, keeping, tick);
   const [draft, setDraft] = useDraft(view.step, screws);
   const [turn, nextScrew] = useTurn(view.step);
   const typed = useTyped(ticket.number, ledger.isOver);
@@ -141,6 +151,7 @@ export function useBench(props: BenchScreenProps) {
     turn,
     typed,
     stuck,
+    learning,
     kept,
     acts,
   };
@@ -164,7 +175,7 @@ function useShown() {
     toggleMap: () => setMap((now) => !now),
     open: (what: NonNullable<Aside>) => {
       // Where it binds is tapped on the map, so the map has to be there.
-      if (what === "snag") setTray(false);
+      if (what === "snag" || what === "learn") setTray(false);
       setAside(what);
     },
     close: () => {
@@ -191,7 +202,7 @@ function useTyped(ticket: number, isOver: boolean) {
 }
 
 /** The keys of the bench. */
-export function useBenchKeys({ view, screws, draft, shows, acts }: Bench): void {
+export function useBenchKeys({ view, screws, draft, shows, learning, acts }: Bench): void {
   const count = (by: number) => {
     if (!screws) return;
     acts.setDraft({ ...draft, count: Math.max(0, draft.count + by), reason: undefined });
@@ -215,6 +226,7 @@ export function useBenchKeys({ view, screws, draft, shows, acts }: Bench): void 
       // N is an answer where a stop is asked.
       ...(view.mood === "stop" ? {} : { note: () => shows.open("note") }),
       picture: () => shows.open("photo"),
+      ...(learning.isOn ? { learn: () => shows.open("learn") } : {}),
       tray: shows.toggleTray,
       map: shows.toggleMap,
     },

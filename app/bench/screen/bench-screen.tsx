@@ -64,13 +64,14 @@ export function BenchScreen(props: BenchScreenProps) {
   );
 }
 
-function BenchMap({ bench: { model, view, turn, shows, acts } }: { bench: Bench }) {
+function BenchMap({ bench: { model, view, turn, shows, learning, acts } }: { bench: Bench }) {
   // The same function for every drawing of the map: only what changed on it is drawn anew.
   const latest = useRef(acts.tap);
   useEffect(() => {
     latest.current = acts.tap;
   });
   const onTap = useCallback((id: string) => latest.current(id), []);
+  const isLearning = shows.aside === "learn";
   const marks = useMemo(
     () => turnMarks(view.marks, view.turns, turn),
     [view.marks, view.turns, turn],
@@ -78,10 +79,11 @@ function BenchMap({ bench: { model, view, turn, shows, acts } }: { bench: Bench 
   return (
     <MachineMap
       guide={model.guide}
-      view={view.mapView}
+      view={isLearning ? learning.view : view.mapView}
       marks={marks}
       onTap={onTap}
-      onSpot={shows.aside === "snag" ? shows.setNear : undefined}
+      onSpot={shows.aside === "snag" ? shows.setNear : isLearning ? learning.tap : undefined}
+      spots={isLearning ? learning.taps : undefined}
       near={shows.near}
       isNamed={shows.map}
     />
@@ -101,7 +103,7 @@ const Tray = ({ bench, ticket }: { bench: Bench; ticket: BenchScreenProps["ticke
   />
 );
 
-function Buttons({ bench: { view, ledger, stuck, acts } }: { bench: Bench }) {
+function Buttons({ bench: { view, ledger, stuck, shows, learning, acts } }: { bench: Bench }) {
   const { state } = ledger;
   return (
     <div className="row row-tight">
@@ -113,6 +115,11 @@ function Buttons({ bench: { view, ledger, stuck, acts } }: { bench: Bench }) {
       {view.mood === "step" && stuck !== undefined && (
         <BigButton tone="plain" hint="S" onClick={acts.snag}>
           Stuck
+        </BigButton>
+      )}
+      {learning.isOn && view.mood !== "stop" && (
+        <BigButton tone="plain" hint="L" onClick={() => shows.open("learn")}>
+          In the way
         </BigButton>
       )}
       <BigButton tone="plain" hint="⌫" onClick={acts.takeBack} disabled={state.live.length < 2}>

@@ -2,6 +2,7 @@ import { lazy } from "react";
 
 /** What a bench shows only when it is asked for: fetched once the page is awake, so that it is there by then. */
 const asked = {
+  learn: () => import("../learn/learn-panel.tsx"),
   note: () => import("../aside/note-panel.tsx"),
   photo: () => import("../aside/photo-panel.tsx"),
   snag: () => import("../aside/snag-panel.tsx"),
@@ -10,6 +11,7 @@ const asked = {
   end: () => import("../step/end-panel.tsx"),
 };
 
+export const LearnPanel = lazy(async () => ({ default: (await asked.learn()).LearnPanel }));
 export const NotePanel = lazy(async () => ({ default: (await asked.note()).NotePanel }));
 export const PhotoPanel = lazy(async () => ({ default: (await asked.photo()).PhotoPanel }));
 export const SnagPanel = lazy(async () => ({ default: (await asked.snag()).SnagPanel }));

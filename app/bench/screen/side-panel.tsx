@@ -9,7 +9,7 @@ import { ChecksPanel } from "../step/checks-panel.tsx";
 import { PowerPanel } from "../step/power-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
-import { EndPanel, NotePanel, PhotoPanel, SnagPanel, SwapPanel } from "./later.ts";
+import { EndPanel, LearnPanel, NotePanel, PhotoPanel, SnagPanel, SwapPanel } from "./later.ts";
 import type { Bench, BenchScreenProps } from "../model/use-bench.ts";
 
 interface SidePanelProps {
@@ -31,8 +31,9 @@ export const SidePanel = ({ bench, props }: SidePanelProps) => (
 );
 
 function Aside({ bench, props }: SidePanelProps) {
-  const { ticket, guide } = props;
-  const { view, ledger, shows, stuck, kept, acts } = bench;
+  const { ticket } = props;
+  const { guide } = bench.model;
+  const { view, ledger, shows, stuck, kept, learning, acts } = bench;
   const step = view.step ? stepKey(view.step) : "job";
   const about = view.step ? stepWords(guide, view.step) : "the job";
   const { people } = props;
@@ -43,6 +44,11 @@ function Aside({ bench, props }: SidePanelProps) {
   }
   if (shows.aside === "photo") {
     return <PhotoPanel {...panel} photos={kept.photos.filter(at)} onKept={kept.setPhotos} />;
+  }
+  if (shows.aside === "learn") {
+    return learning.isOn ? (
+      <LearnPanel ticket={ticket.number} guide={guide} learning={learning} onClose={shows.close} />
+    ) : null;
   }
   if (stuck === undefined) return null;
   return (
@@ -62,8 +68,8 @@ function Aside({ bench, props }: SidePanelProps) {
 }
 
 function Mood({ bench, props }: SidePanelProps) {
-  const { guide } = props;
   const { model, view, ledger, typed, acts } = bench;
+  const { guide } = model;
   const { state, tick } = ledger;
   const { step, stop } = view;
   const confirm = useCallback((joint: string) => tick({ do: "confirm", joint }), [tick]);
@@ -126,7 +132,7 @@ function Step({ bench, props }: SidePanelProps) {
   const at = (one: { readonly step: string }) => one.step === stepKey(view.step!);
   return (
     <StepPanel
-      guide={props.guide}
+      guide={model.guide}
       step={view.step!}
       then={view.then}
       posture={postureBefore(model, ledger.state, view.step!)}

@@ -1,5 +1,6 @@
 import type { PinnedGuide } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
+import { type Model, modelOf } from "../../../core/rules/index.ts";
 
 /** Where the guide of a version is asked for; what answers never changes, so the browser keeps it. */
 export const guidePath = ({ version, code }: PinnedGuide): string =>
@@ -16,8 +17,17 @@ export function keptGuide(pinned: PinnedGuide): Guide {
   return guide;
 }
 
-export function keepGuide(pinned: PinnedGuide, guide: Guide): void {
+export const keepGuide = (pinned: PinnedGuide, guide: Guide): Promise<void> =>
   keep(guidePath(pinned), guide);
+
+/** What makes a model of a guide that is learnt: fetched with the first of them, no other bench needs it. */
+let learning: ((guide: Guide) => Model) | undefined;
+
+/** The model that a bench begins with. */
+export function modelAtBench(guide: Guide): Model {
+  if (guide.learnt === undefined) return modelOf(guide);
+  if (!learning) throw new Error("The guide of this job is not here: load the page again.");
+  return learning(guide);
 }
 
 /** Asked for once in a page's life, and answered from the browser's keep after that. */
@@ -25,7 +35,7 @@ export async function askGuide(path: string): Promise<void> {
   if (kept.has(path)) return;
   const response = await fetch(path);
   if (!response.ok) throw new Response(await response.text(), { status: response.status });
-  keep(path, (await response.json()) as Guide);
+  await keep(path, (await response.json()) as Guide);
 }
 
 /** The guide that a page was drawn with by the server, before the page wakes up. */
@@ -37,7 +47,10 @@ export async function askGuideOfPage(): Promise<void> {
   if (path) await askGuide(path).catch(() => undefined);
 }
 
-function keep(path: string, guide: Guide): void {
+async function keep(path: string, guide: Guide): Promise<void> {
+  if (guide.learnt !== undefined) {
+    learning ??= (await import("../../../core/learn/index.ts")).learningModel;
+  }
   for (const oldest of kept.keys()) {
     if (kept.size < MOST) break;
     kept.delete(oldest);

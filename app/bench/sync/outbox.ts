@@ -1,4 +1,4 @@
-import { admit, foldLedger, type LedgerEvent, type Refusal } from "../../../core/bench/index.ts";
+import { admitNext, foldOn, type LedgerEvent, type Refusal } from "../../../core/bench/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 
 /** The ledger as this screen has it: what the server has written, and what waits to be sent. */
@@ -29,8 +29,8 @@ export function stillGood(
   { known, queue }: Pages,
 ): { readonly queue: readonly LedgerEvent[]; readonly refused: Refusal | undefined } {
   for (const [i, event] of queue.entries()) {
-    const state = foldLedger(model, [...known, ...queue.slice(0, i)]);
-    const admitted = admit(model, state, event.entry);
+    const before = foldOn(model, undefined, [...known, ...queue.slice(0, i)]);
+    const admitted = admitNext(before, event);
     if (!admitted.ok) return { queue: queue.slice(0, i), refused: admitted.error };
   }
   return { queue, refused: undefined };

@@ -1,5 +1,5 @@
 import {
-  admit,
+  admitNext,
   type BenchState,
   type Entry,
   type EventError,
@@ -34,6 +34,8 @@ export type Trouble =
   | { readonly type: "unreadable"; readonly error: EventError };
 
 export interface Ledger {
+  /** The machine as it is known now: what is learnt at the bench is in it. */
+  readonly model: Model;
   readonly state: BenchState;
   readonly events: readonly LedgerEvent[];
   /** Ticks that are not acknowledged yet. */
@@ -186,19 +188,15 @@ export function useLedger({
 
   const events = useMemo(() => [...pages.known, ...pages.queue], [pages]);
   const last = useRef<Folded>(undefined);
-  const state = useMemo(() => {
-    last.current = foldOn(model, last.current, events);
-    return last.current.state;
-  }, [model, events]);
+  const now = useMemo(() => (last.current = foldOn(model, last.current, events)), [model, events]);
 
   const tick = useCallback(
     (entry: Entry) => {
       const { known, queue } = latest.current;
-      const now = foldOn(model, last.current, [...known, ...queue]);
-      const admitted = admit(model, now.state, entry);
+      const event: LedgerEvent = { id: nanoid(), at: new Date().toISOString(), by, entry };
+      const admitted = admitNext(foldOn(model, last.current, [...known, ...queue]), event);
       if (!admitted.ok) return setTrouble({ type: "refused-here", refusal: admitted.error });
       setTrouble(undefined);
-      const event: LedgerEvent = { id: nanoid(), at: new Date().toISOString(), by, entry };
       latest.current = { known, queue: [...queue, event] };
       setPages(latest.current);
       afterPaint(() => void keepTick(ticket, event));
@@ -211,7 +209,17 @@ export function useLedger({
     [],
   );
 
-  return { state, events, waiting: pages.queue.length, trouble, isAway, isOver, tick, say };
+  return {
+    model: now.model,
+    state: now.state,
+    events,
+    waiting: pages.queue.length,
+    trouble,
+    isAway,
+    isOver,
+    tick,
+    say,
+  };
 }
 
 const ids = (events: readonly LedgerEvent[]): readonly string[] => events.map(({ id }) => id);

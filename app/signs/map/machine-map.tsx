@@ -1,6 +1,6 @@
 import { createContext, memo, useContext, useMemo } from "react";
 import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
-import type { Guide, Point } from "../../../core/guide/index.ts";
+import type { Guide, Point, View } from "../../../core/guide/index.ts";
 import { chassisOf, isOutside } from "./chassis.ts";
 import { isNameHidden, layersOf } from "./layers.ts";
 import { leadersOf } from "./leaders.ts";
@@ -18,6 +18,8 @@ export interface MapProps {
   readonly onSpot?: ((spot: Point) => void) | undefined;
   /** A place to be marked. */
   readonly near?: Point | undefined;
+  /** Places that were tapped, in their order. */
+  readonly spots?: readonly Point[] | undefined;
   /** Whether parts whose name has no room in them are named beside the machine. */
   readonly isNamed?: boolean;
 }
@@ -53,7 +55,16 @@ const ZOOM = (
 );
 
 function MapDrawing() {
-  const { guide, view, marks, onTap, onSpot, near, isNamed = false } = useContext(Drawn)!;
+  const {
+    guide,
+    view,
+    marks,
+    onTap,
+    onSpot,
+    near,
+    spots = [],
+    isNamed = false,
+  } = useContext(Drawn)!;
   const facts = guide.views[view]!;
   const shapes = useMemo(() => layersOf(guide, view), [guide, view]);
   const named = shapes.filter(
@@ -89,6 +100,7 @@ function MapDrawing() {
       }}
     >
       <Hatch />
+      {guide.learnt && <Ground {...facts} />}
       {shapes.map((id) => (
         <PartShape key={id} guide={guide} id={id} look={lookOf(id, marks)} onTap={onTap} />
       ))}
@@ -110,6 +122,9 @@ function MapDrawing() {
         <LeaderLine key={leader.id} leader={leader} width={facts.width} />
       ))}
       {near?.view === view && <Binds {...near} />}
+      {spots.map(
+        (spot, i) => spot.view === view && <Spot key={i} x={spot.x} y={spot.y} number={i + 1} />,
+      )}
     </svg>
   );
 }
@@ -134,6 +149,24 @@ interface PartProps {
   readonly guide: Guide;
   readonly id: string;
 }
+
+/** Of a machine that is being learnt, all that is known at first: its size, and the picture of it. */
+const Ground = ({ width, height, photo }: View) => (
+  <>
+    <rect
+      width={width}
+      height={height}
+      rx={9}
+      fill="var(--card)"
+      stroke="var(--soft)"
+      strokeDasharray="4 3"
+      strokeWidth="0.8"
+    />
+    {photo !== undefined && (
+      <image href={`/photos/${photo}`} width={width} height={height} preserveAspectRatio="none" />
+    )}
+  </>
+);
 
 /** A part; drawn anew only when it looks other than before, since each tick draws the bench. */
 const PartShape = memo(function PartShape({
@@ -181,6 +214,16 @@ function spotOf(svg: SVGSVGElement, { clientX, clientY }: { clientX: number; cli
   const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
   return { x: Math.round(x), y: Math.round(y) };
 }
+
+/** A place that was tapped, with its number. */
+const Spot = ({ x, y, number }: { x: number; y: number; number: number }) => (
+  <g transform={`translate(${x} ${y})`} data-spot={number}>
+    <circle r="3.2" fill="var(--mat)" />
+    <text y="1.4" fontSize="4" textAnchor="middle" fill="var(--paper)">
+      {number}
+    </text>
+  </g>
+);
 
 /** The mark where a part binds. */
 function Binds({ x, y }: { x: number; y: number }) {

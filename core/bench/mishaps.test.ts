@@ -1,0 +1,87 @@
+import { Bench } from "../../testing/bench.ts";
+import { smallGuide } from "../../testing/builders.ts";
+import { modelOf } from "../rules/index.ts";
+import { admit, type Entry, heldBy } from "./index.ts";
+
+const model = modelOf(smallGuide());
+const refusal = (bench: Bench, entry: Entry): string | undefined => {
+  const admitted = admit(bench.model, bench.state, entry);
+  return admitted.ok ? undefined : admitted.error.type;
+};
+/** The board's job, down and swapped. */
+function swapped(): Bench {
+  const bench = new Bench(model, { for: ["board"] });
+  bench.down();
+  bench.tick({ do: "swap" });
+  return bench;
+}
+
+test("that it was drained counts until the battery is on again", () => {
+  const bench = swapped();
+  expect(bench.state.answers.get("drain")?.answer).toBe("yes");
+  bench.up({}, "battery-plug");
+  expect(bench.state.answers.has("drain")).toBe(true);
+  bench.tick({ do: "make", joint: "battery-plug" });
+  expect(bench.state.answers.has("drain")).toBe(false);
+});
+
+test("a base that bulges holds the job when it is answered so, and not when it is not", () => {
+  const start: Entry = {
+    do: "start",
+    guide: { version: "0".repeat(64), code: "T-1" },
+    job: { for: ["fan"] },
+    down: [{ do: "release", joint: "base-clips" }],
+    signs: ["base-bulges"],
+  };
+  for (const [answer, held] of [
+    ["yes", "bulge"],
+    ["no", undefined],
+  ] as const) {
+    const bench = new Bench(model, { for: ["fan"] });
+    bench.events.length = 0;
+    bench.push(start);
+    bench.tick({ do: "answer", stop: "begin", answer: "yes" });
+    expect(refusal(bench, { do: "release", joint: "base-clips" })).toBe("stop-open");
+    bench.tick({ do: "answer", stop: "bulge", answer });
+    expect(heldBy(model, bench.state)?.kind).toBe(held);
+  }
+});
+
+test("a held job goes on with the good answer, a word and a place, and with nothing less", () => {
+  const bench = new Bench(model, { for: ["battery"] });
+  bench.tick({ do: "answer", stop: "begin", answer: "yes" });
+  const stop = "lithium:battery";
+  bench.tick({ do: "answer", stop, answer: "yes" });
+  const again = (answer: "yes" | "no", note?: string, where?: string): Entry => ({
+    do: "answer",
+    stop,
+    answer,
+    ...(note === undefined ? {} : { note }),
+    ...(where === undefined ? {} : { where }),
+  });
+  expect(refusal(bench, again("yes", "out of it", "in the box"))).toBe("held-without-a-word");
+  expect(refusal(bench, again("no", "  ", "in the box"))).toBe("held-without-a-word");
+  expect(refusal(bench, again("no", "looked again", " "))).toBe("where-missing");
+  expect(refusal(bench, again("no", "looked again", "in the box"))).toBeUndefined();
+});
+
+test("a function is not tried while what it hangs on is open", () => {
+  const bench = swapped();
+  bench.up({}, "fan-plug");
+  expect(refusal(bench, { do: "check", round: "open", what: "fan", result: "pass" })).toBe(
+    "hangs-on-open",
+  );
+});
+
+test("a wrong code goes in with a reason, and a blank is none", () => {
+  const { parts, ...rest } = smallGuide();
+  const battery = { ...parts["battery"]!, codes: ["EX-48W"] };
+  const bench = new Bench(modelOf({ ...rest, parts: { ...parts, battery } }), { for: ["battery"] });
+  bench.down();
+  const swap = (why?: string): Entry => ({
+    do: "swap",
+    fitted: [{ part: "battery", code: "ZZ-99X", ...(why === undefined ? {} : { why }) }],
+  });
+  expect(refusal(bench, swap("  "))).toBe("wrong-code");
+  expect(refusal(bench, swap("the maker's successor"))).toBeUndefined();
+});
