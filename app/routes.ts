@@ -20,6 +20,7 @@ export default [
   route("guides", "routes/guides.tsx"),
   route("guides/:id", "routes/guide.tsx"),
   route("guides/:id/file", "routes/guide-file.ts"),
+  route("guides/:id/answers", "routes/answers.ts"),
   route("guide-versions/:hash/:code", "routes/guide-version.ts"),
   route("codes", "routes/codes.ts"),
   route("find", "routes/find.ts"),

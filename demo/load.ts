@@ -20,7 +20,8 @@ import { openShop } from "../shop/open.server.ts";
 import { keepSoak } from "../shop/soak/index.server.ts";
 import { decide, takeIn } from "../shop/ticket/index.server.ts";
 import { nextEntry } from "../testing/play.ts";
-import { NOTES, PEOPLE, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
+import { loadLearnt, playUnknown } from "./learning.ts";
+import { LEARNING, NOTES, PEOPLE, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
 
 const DAY = 86_400_000;
 
@@ -63,11 +64,27 @@ export async function loadGuides(db: Database, folder: string, now: number): Pro
 export async function loadScenario(db: Database, now: number): Promise<void> {
   const numbers: number[] = [];
   for (const [i, ticket] of TICKETS.entries()) numbers.push(await loadTicket(db, ticket, i, now));
+  await loadLearning(db, now);
   for (const [i, { by, on, step, text }] of NOTES.entries()) {
     const act = actAt(db, by, now - DAY, `note-${i}`);
     const ticket = must(numbers[on], `demo ticket ${on}`);
     done(await keepNote(act, ticket, { id: `demo-note-${i}`, step, text }), "a note");
   }
+}
+
+/** A machine that was learnt, with questions open, and one that lies half learnt on a bench; each on a ticket. */
+async function loadLearning(db: Database, now: number): Promise<void> {
+  await loadLearnt(actAt(db, "tobin", now - 3 * DAY, "learnt"), "guides");
+  const promised = shopDay(new Date(now + 2 * DAY), "UTC");
+  const [known, unknown] = LEARNING.map((facts) => ({ ...facts, promised }));
+  const morning = Math.floor(now / DAY) * DAY - 14 * 3_600_000;
+  const at = (name: string, minutes = 0): Act =>
+    actAt(db, "tobin", morning + minutes * 60_000, name);
+  done(await takeIn(at("learnt-ticket"), must(known, "a ticket")), "the learnt machine");
+  const number = done(await takeIn(at("unknown"), must(unknown, "a ticket")), "the new model");
+  done(await decide(at("unknown-yes", 50), number, "yes-ready", ""), "the new model");
+  let minutes = 60;
+  await playUnknown(db, number, (name) => at(`unknown-${name}`, (minutes += 2)));
 }
 
 async function loadTicket(
@@ -171,7 +188,7 @@ async function main(): Promise<void> {
   console.log(`  ${guides} guide${guides === 1 ? "" : "s"} checked and stored`);
   if ((await openLines(db)).length === 0) {
     await loadScenario(db, Date.now());
-    console.log(`  ${TICKETS.length} tickets of the demo shop written`);
+    console.log(`  ${TICKETS.length + LEARNING.length} tickets of the demo shop written`);
   }
   await db.close();
 }

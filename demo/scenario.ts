@@ -221,3 +221,31 @@ export const NOTES = [
     by: "tobin",
   },
 ] as const;
+
+/** Machines without a written guide: one that was learnt here, and one that nobody knows. */
+export const LEARNING: readonly Omit<NewTicket, "promised">[] = [
+  {
+    ...machine,
+    code: "ZK14-2",
+    customer: "Runa Pell",
+    phone: "0550 392",
+    fault: "Slow with three pages open; wants more memory.",
+    serial: "K2-50118",
+    condition: "A sticker of a heron on the lid.",
+    parts: ["memory"],
+  },
+  {
+    ...machine,
+    code: "OV15-9",
+    maker: "Orrin",
+    model: "Vale 15",
+    width: "342",
+    height: "234",
+    customer: "Hesper Lund",
+    phone: "0550 466",
+    fault: "Empty after half an hour; the battery is seven years old.",
+    serial: "V9-00417",
+    condition: "One foot is missing. Charger came with it.",
+    parts: ["battery"],
+  },
+];

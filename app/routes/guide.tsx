@@ -15,6 +15,7 @@ import { LayerMap } from "../guide/layer-map.tsx";
 import { Choice } from "../ui/choice.tsx";
 import { Page } from "../ui/page.tsx";
 import { CheckView } from "../guide/check-view.tsx";
+import { Questions } from "../guide/questions.tsx";
 import { TryJob } from "../guide/try-job.tsx";
 import { Versions } from "../guide/versions.tsx";
 import type { Route } from "./+types/guide";
@@ -41,11 +42,11 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   }
 }
 
-const PAGES = ["Try a job", "Map", "Parts", "Joints", "Check", "Versions"] as const;
+const PAGES = ["Try a job", "Questions", "Map", "Parts", "Joints", "Check", "Versions"] as const;
 type PageName = (typeof PAGES)[number];
 
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
-  const { guide, whole, codes, code, tickets, versions } = loaderData;
+  const { guide, whole, codes, code, tickets, versions, tallies } = loaderData;
   const root = useRouteLoaderData<typeof rootLoader>("root");
   const [search, setSearch] = useSearchParams();
   const asked = search.get("for") ?? "";
@@ -100,7 +101,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
         aria-label="Of this guide"
         sx={{ mb: 2, borderBottom: "1px solid var(--line)" }}
       >
-        {PAGES.map((name) => (
+        {PAGES.filter((name) => name !== "Questions" || tallies !== undefined).map((name) => (
           <Tab key={name} value={name} label={name} />
         ))}
       </Tabs>
@@ -113,6 +114,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           favourite={Number(search.get("ticket")) || undefined}
         />
       )}
+      {shown === "Questions" && tallies && <Questions guide={whole} tallies={tallies} />}
       {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
       {shown === "Parts" && <PartTable guide={guide} />}
       {shown === "Joints" && <JointTable guide={guide} />}

@@ -14,6 +14,7 @@ import { Stored } from "../guide/stored.tsx";
 import { FilePick } from "../ui/file-pick.tsx";
 import { Grid } from "../ui/grid.tsx";
 import { Page } from "../ui/page.tsx";
+import { dayOfWords, useZone } from "../ui/days.ts";
 import type { Route } from "./+types/guides";
 
 export const meta: Route.MetaFunction = () => [{ title: "Guides · Brisk Bench" }];
@@ -49,9 +50,10 @@ export default function Guides({
   loaderData: { lines, broken },
   actionData,
 }: Route.ComponentProps) {
+  const zone = useZone();
   const rows = useMemo(
     () =>
-      lines.map(({ guideId, name, codes, recognise, parts, joints, partCodes }) => ({
+      lines.map(({ guideId, name, codes, recognise, parts, joints, partCodes, ...line }) => ({
         id: `${guideId} ${codes[0]!}`,
         guideId,
         name,
@@ -59,9 +61,12 @@ export default function Guides({
         recognise,
         parts,
         joints,
+        known: knownWords(line.known),
+        done: line.done,
+        changed: dayOfWords(line.changed, zone),
         partCodes: partCodes.join(", "),
       })),
-    [lines],
+    [lines, zone],
   );
   return (
     <Page title="Guides" actions={<TakeFileIn />}>
@@ -82,7 +87,7 @@ export default function Guides({
         name="Guides"
         rows={rows}
         search="Code on the underside, name, or part code"
-        hidden={["partCodes"]}
+        hidden={["partCodes", "parts", "joints"]}
         empty="No guide answers to this. Take a guide file in, or search for fewer letters."
         to={({ guideId, codes }) =>
           `/guides/${guideId}?code=${encodeURIComponent(codes.split(", ")[0]!)}`
@@ -93,11 +98,22 @@ export default function Guides({
           { field: "recognise", headerName: "How to know it", flex: 1, minWidth: 260 },
           { field: "parts", headerName: "Parts", width: 80, type: "number" },
           { field: "joints", headerName: "Joints", width: 80, type: "number" },
+          { field: "known", headerName: "How well it is known", width: 200 },
+          { field: "done", headerName: "Done", width: 80, type: "number" },
+          { field: "changed", headerName: "Changed", width: 120 },
           { field: "partCodes", headerName: "Part codes", width: 220, cellClassName: "mono" },
         ]}
       />
     </Page>
   );
+}
+
+/** A learnt guide says how much of it is not settled. */
+function knownWords(known: { readonly gap: number; readonly jobs: number } | undefined): string {
+  if (!known) return "written";
+  if (known.jobs === 0) return "nothing yet";
+  const jobs = known.jobs === 1 ? "1 job" : `${known.jobs} jobs`;
+  return known.gap > 0.05 ? `${jobs}, ${known.gap.toFixed(1)} min open` : `${jobs}, all settled`;
 }
 
 function TakeFileIn() {

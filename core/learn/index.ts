@@ -7,6 +7,7 @@ export {
   type LogError,
   type Machine,
   parseLog,
+  readAnswers,
   type Sighting,
 } from "./log.ts";
 export { type Answer, type Draft, draftOf } from "./draft.ts";
@@ -17,6 +18,8 @@ export { enteredCover, enteredJoint, outlineOf } from "./entries.ts";
 export { enteredPart, firstSightings, FRAME, idFrom, type NewModel } from "./new-model.ts";
 export { assess, type Assessment, isWay, type LearntJob } from "./jobs.ts";
 export { answersTo, nextQuestion, type Odds, type Question } from "./question.ts";
-export { oddsOf } from "./odds.ts";
+export { oddsFrom, oddsOf, type Tallies, tallyOf } from "./odds.ts";
 export { cornersOf, type Homography, pictureMap, project, type Spot } from "./homography.ts";
+export { type Asked, type Standing, standingOf } from "./standing.ts";
+export { Technician } from "./technician.ts";
 export { interview, type Interview } from "./interview.ts";

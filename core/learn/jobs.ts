@@ -89,6 +89,15 @@ export function assess(beliefs: Beliefs, last?: Assessment): Assessment {
   return { beliefs, jobs, gap: jobs.reduce((sum, { gap }) => sum + gap, 0) };
 }
 
+/** Whether the safe guide plans each of these parts with as little work as is said. Minutes. */
+export function isAsShort(beliefs: Beliefs, least: ReadonlyMap<string, number>): boolean {
+  const safe = modelOf(safeGuide(beliefs));
+  return [...least].every(([part, work]) => {
+    const way = wayOf(safe, part);
+    return way !== undefined && way.work <= work + EPSILON;
+  });
+}
+
 /** Whether nothing that was known before is open, or otherwise, now. */
 function isKnownMore(before: Beliefs, now: Beliefs): boolean {
   if (before.draft.parts !== now.draft.parts && !isAlike(before, now)) return false;

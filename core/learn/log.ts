@@ -148,6 +148,19 @@ export interface LogError {
 const read = reader<Log>(logSchema);
 const readSightings = reader<readonly Sighting[]>({ $defs: guideSchema.$defs, ...sightingsSchema });
 
+/** Answers as a screen sends them. */
+export const readAnswers = reader<readonly Sighting[]>({
+  $defs: guideSchema.$defs,
+  type: "array",
+  minItems: 1,
+  maxItems: 500,
+  items: sighting(
+    "answer",
+    { claims, answer: { enum: ["yes", "no", "unknown"] } },
+    { inTheWay: claims },
+  ),
+});
+
 /** What a learnt guide was learnt from; none for a guide that was written, or whose record cannot be read. */
 export function sightingsOf({ learnt }: Guide): readonly Sighting[] | undefined {
   if (learnt === undefined) return undefined;

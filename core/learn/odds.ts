@@ -16,47 +16,52 @@ const WEIGHT = 30;
 const PRIOR = { claims: 200, held: 0.2 };
 const MOST = 0.97;
 
-class Tally {
-  private readonly counts = new Map<string, { claims: number; held: number }>();
-
-  add(name: string, holds: boolean): void {
-    const { claims, held } = this.of(name);
-    this.counts.set(name, { claims: claims + 1, held: held + (holds ? 1 : 0) });
-  }
-
-  of(name: string): { readonly claims: number; readonly held: number } {
-    return this.counts.get(name) ?? { claims: 0, held: 0 };
-  }
+/** Of claims of a name, how many were open, and how many of those held. */
+interface Count {
+  readonly claims: number;
+  readonly held: number;
 }
+/** Counts by the look of a claim, and by its look and the kinds of its things; plain, to be sent. */
+export type Tallies = Readonly<Record<string, Count>>;
+
+const NONE: Count = { claims: 0, held: 0 };
 
 /**
- * Odds as the machines that are known would have them: each is taken apart by somebody who does not know it, and of
+ * What the machines that are known say of open claims: each is taken apart by somebody who does not know it, and of
  * the claims that stay open then those that hold are counted, by the kinds of the two things and by how the pictures
  * show them.
  */
-export function oddsOf(guides: readonly Guide[]): Odds {
-  const tally = new Tally();
+export function tallyOf(guides: readonly Guide[]): Tallies {
+  const tallies = new Map<string, Count>();
   for (const guide of guides) {
     const technician = new Technician(guide);
-    for (let seed = 1; seed <= RUNS; seed++) count(technician, seed, tally);
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const beliefs = new Beliefs(draftOf(technician.stripDown(seeded(seed))));
+      for (let key = 0; key < 2 * beliefs.things ** 2; key++) {
+        if (!beliefs.isOpen(key)) continue;
+        const holds = technician.holds(beliefs.claimOf(key)) ? 1 : 0;
+        for (const name of namesOf(beliefs, key)) {
+          const { claims, held } = tallies.get(name) ?? NONE;
+          tallies.set(name, { claims: claims + 1, held: held + holds });
+        }
+      }
+    }
   }
+  return Object.fromEntries(tallies);
+}
+
+/** Odds by what was counted: a pair of kinds as far as there are examples of it, else its look. */
+export function oddsFrom(tallies: Tallies): Odds {
   return (beliefs, key) => {
     const [look, name] = namesOf(beliefs, key);
-    const all = tally.of(look);
+    const all = tallies[look] ?? NONE;
     const share = (all.held + PRIOR.held) / (all.claims + PRIOR.claims);
-    const alike = tally.of(name);
+    const alike = tallies[name] ?? NONE;
     return Math.min(MOST, (alike.held + WEIGHT * share) / (alike.claims + WEIGHT));
   };
 }
 
-function count(technician: Technician, seed: number, tally: Tally): void {
-  const beliefs = new Beliefs(draftOf(technician.stripDown(seeded(seed))));
-  for (let key = 0; key < 2 * beliefs.things ** 2; key++) {
-    if (!beliefs.isOpen(key)) continue;
-    const holds = technician.holds(beliefs.claimOf(key));
-    for (const name of namesOf(beliefs, key)) tally.add(name, holds);
-  }
-}
+export const oddsOf = (guides: readonly Guide[]): Odds => oddsFrom(tallyOf(guides));
 
 function namesOf(beliefs: Beliefs, key: number): readonly [string, string] {
   const { parts, joints } = beliefs.draft;

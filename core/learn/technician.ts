@@ -75,7 +75,8 @@ export class Technician {
         if (things.length === 0) continue;
         const view = `picture-${++views}`;
         for (const id of things) shown.set(id, view);
-        const facts = { ...truth.views[name]!, name: view };
+        const seen = truth.views[name]!;
+        const facts = { ...seen, name: `${seen.name}, picture ${views}` };
         sightings.push({ do: "view", view, facts }, { do: "shows", view, things });
         for (const id of things) if (truth.parts[id] && entered.has(id)) enterPart(id);
       }

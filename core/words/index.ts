@@ -54,6 +54,7 @@ export {
   PART_KIND_WORDS,
 } from "./kind-words.ts";
 export {
+  answersWords,
   claimWords,
   contradictionWords,
   learntOnWords,

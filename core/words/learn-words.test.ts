@@ -23,7 +23,7 @@ test("a question about one thing names what stays as it is", () => {
 test("a question about whole ways names what comes out by them", () => {
   const claims = [over("fan", "battery"), over("board", "fan")];
   expect(questionWords(guide, { kind: "way", claims, jobs })).toBe(
-    "With nothing undone but what is marked: could the battery and the fan each come out?",
+    "With nothing done but these steps: could the battery and the fan each come out?",
   );
 });
 

@@ -7,6 +7,9 @@ export const NEW_MODEL_WORDS = {
   why: "Taken in without a guide",
 } as const;
 
+export const answersWords = (many: number): string =>
+  many === 1 ? "One question answered" : `${many} questions answered`;
+
 export const learntOnWords = (ticket: number): string => `Learnt on ticket ${ticket}`;
 
 /** A question as `core/learn` puts it, with what it takes to say it. */
@@ -46,7 +49,7 @@ export function questionWords(guide: NamedGuide, { kind, claims, jobs }: Asked):
     return `With ${wordList(still)}: could the ${nameOf(guide, only!)} ${doneWords(guide, only!)}?`;
   }
   const each = parts.length > 1 ? `${wordList(parts)} each` : (parts[0] ?? "it");
-  return `With nothing undone but what is marked: could ${each} come out?`;
+  return `With nothing done but these steps: could ${each} come out?`;
 }
 
 const stillWord = (guide: NamedGuide, id: string): string => {

@@ -1,6 +1,7 @@
 export {
   addVersion,
   bodyOf,
+  changedAt,
   currentHash,
   currentHashes,
   guideOfCode,

@@ -60,6 +60,14 @@ export async function currentHashes(
   );
 }
 
+/** When each guide got the version it is used in now. */
+export async function changedAt(db: Database): Promise<ReadonlyMap<string, string>> {
+  const rows = await db.select<{ guideId: string; at: string }>(
+    "SELECT guideId, MAX(at) AS at FROM guide_versions GROUP BY guideId",
+  );
+  return new Map(rows.map(({ guideId, at }) => [guideId, at]));
+}
+
 export async function bodyByHash(db: Database, hash: string): Promise<string | undefined> {
   return (await db.tables.guideBodies.findByPk(hash, { raw: true }))?.body;
 }

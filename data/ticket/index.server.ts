@@ -4,6 +4,7 @@ export {
   changeableTickets,
   changeTicketJob,
   customerFor,
+  handedBack,
   customersLike,
   ticketByNumber,
   ticketFacts,

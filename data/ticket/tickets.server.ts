@@ -181,3 +181,11 @@ export async function changeableTickets(
     { guideId },
   );
 }
+
+/** How many machines of each guide were handed back. */
+export async function handedBack(db: Database): Promise<ReadonlyMap<string, number>> {
+  const rows = await db.select<{ guideId: string; done: number }>(
+    "SELECT guideId, COUNT(*) AS done FROM tickets WHERE waits = 'nothing' GROUP BY guideId",
+  );
+  return new Map(rows.map(({ guideId, done }) => [guideId, done]));
+}

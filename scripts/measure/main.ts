@@ -3,6 +3,7 @@ import path from "node:path";
 import { measureFold, measureTray } from "./bench.ts";
 import { measureBrowser } from "./browser.ts";
 import { measureHitting } from "./hitting.ts";
+import { measureLearning } from "./learning.ts";
 import { measureLoad } from "./load.ts";
 import { measureMachines } from "./machines.ts";
 import { measurePages } from "./pages.ts";
@@ -19,6 +20,7 @@ const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
   machines: measureMachines,
   solver: measureAgainstSolver,
   hitting: measureHitting,
+  learning: measureLearning,
   fold: measureFold,
   tray: measureTray,
   scripts: measureScripts,

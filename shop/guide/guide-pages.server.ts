@@ -1,5 +1,6 @@
 import { plain } from "../../core/base/plain.ts";
 import { fail, ok, type Result } from "../../core/base/result.ts";
+import type { Tallies } from "../../core/learn/index.ts";
 import type { Hit } from "../../core/ticket/index.ts";
 import { isStepKey } from "../../core/bench/index.ts";
 import {
@@ -13,12 +14,14 @@ import type { Database } from "../../data/database/index.server.ts";
 import {
   currentHash,
   currentHashes,
+  changedAt,
   guideVersion,
   modelFor,
   versionsOf,
   type GuideVersion,
 } from "../../data/guide/index.server.ts";
-import { changeableTickets } from "../../data/ticket/index.server.ts";
+import { changeableTickets, handedBack } from "../../data/ticket/index.server.ts";
+import { type Known, knownOf, talliesOf } from "./known.server.ts";
 
 /** A machine in the list: a guide as its first codes name it, or one of its sisters. */
 export interface GuideLine {
@@ -29,6 +32,12 @@ export interface GuideLine {
   readonly parts: number;
   readonly joints: number;
   readonly partCodes: readonly string[];
+  /** Of a learnt guide: how well it is known. */
+  readonly known: Known | undefined;
+  /** Machines of it that were handed back. */
+  readonly done: number;
+  /** When it changed last. ISO 8601, UTC. */
+  readonly changed: string;
 }
 
 /** A guide that cannot be read is one line that says so. */
@@ -42,10 +51,14 @@ export async function guideList(
 ): Promise<{ readonly lines: readonly GuideLine[]; readonly broken: readonly BrokenGuide[] }> {
   const lines: GuideLine[] = [];
   const broken: BrokenGuide[] = [];
+  const [done, changed] = await Promise.all([handedBack(db), changedAt(db)]);
   for (const { guideId, hash } of await currentHashes(db)) {
     const guide = await guideVersion(db, hash);
-    if (guide.ok) lines.push(...linesOf(guide.value));
-    else
+    if (guide.ok) {
+      const known = await knownOf(db, hash, guide.value);
+      const more = { known, done: done.get(guideId) ?? 0, changed: changed.get(guideId) ?? "" };
+      lines.push(...linesOf(guide.value).map((line) => ({ ...line, ...more })));
+    } else
       broken.push({ guideId, path: guide.error.type === "guide-broken" ? guide.error.path : "" });
   }
   return { lines, broken };
@@ -98,7 +111,9 @@ export async function partOfCode(
   return undefined;
 }
 
-const linesOf = (guide: Guide): readonly GuideLine[] => [
+type NamedLine = Omit<GuideLine, "known" | "done" | "changed">;
+
+const linesOf = (guide: Guide): readonly NamedLine[] => [
   lineOf(guide, guide.codes, guide.recognise),
   ...Object.entries(guide.variants ?? {}).flatMap(([code, { about }]) => {
     const variant = guideForCode(guide, code);
@@ -106,7 +121,7 @@ const linesOf = (guide: Guide): readonly GuideLine[] => [
   }),
 ];
 
-const lineOf = (guide: Guide, codes: readonly string[], recognise: string): GuideLine => ({
+const lineOf = (guide: Guide, codes: readonly string[], recognise: string): NamedLine => ({
   guideId: guide.id,
   name: `${guide.maker} ${guide.model}`,
   codes,
@@ -124,6 +139,8 @@ export interface GuidePage {
   readonly tickets: readonly { readonly number: number; readonly customer: string }[];
   /** The newest first, each with what it changed. */
   readonly versions: readonly (GuideVersion & { readonly changes: readonly FactChange[] })[];
+  /** Of a learnt guide: what the others say of such claims, to choose the next question by. */
+  readonly tallies: Tallies | undefined;
 }
 
 export type GuidePageError =
@@ -158,6 +175,7 @@ export async function guidePage(
     code,
     tickets,
     versions,
+    tallies: whole.value.learnt === undefined ? undefined : await talliesOf(db),
   });
 }
 

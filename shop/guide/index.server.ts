@@ -1,4 +1,4 @@
-export { addModel, keepLearnt } from "./learn.server.ts";
+export { addModel, keepAnswers, keepLearnt } from "./learn.server.ts";
 export { machinesLike } from "./near.server.ts";
 export { storeGuide, unbegunLine } from "./store-guide.server.ts";
 export {

@@ -9,11 +9,13 @@ import {
   learntGuide,
   machineOf,
   type NewModel,
+  readAnswers,
   type Sighting,
   sightingsOf,
 } from "../../core/learn/index.ts";
 import type { TakeInError } from "../../core/ticket/index.ts";
 import {
+  answersWords,
   capital,
   learntOnWords,
   NEW_MODEL_WORDS,
@@ -47,6 +49,28 @@ export async function addModel(
     addVersion(db, learntGuide({ machine, sightings }), [], stamp, transaction),
   );
   return "type" in added ? fail({ type: "code-not-known", code: model.code }) : ok(true);
+}
+
+/** What was answered about a learnt guide, as its next version. */
+export async function keepAnswers(
+  act: Act,
+  guideId: string,
+  entered: unknown,
+): Promise<Result<true, "guide-unknown" | "answers-broken">> {
+  const { db } = act;
+  const answers = readAnswers(entered);
+  if (!answers.ok) return fail("answers-broken");
+  const { at, by } = stampOf(act);
+  return db.write(async (transaction) => {
+    const hash = await currentHash(db, guideId, transaction);
+    const now = hash === undefined ? undefined : await guideVersion(db, hash);
+    const known = now?.ok ? sightingsOf(now.value) : undefined;
+    if (!now?.ok || !known) return fail("guide-unknown");
+    const told = answers.value.map((one) => ({ ...one, at, by }));
+    const next = learntGuide({ machine: machineOf(now.value), sightings: [...known, ...told] });
+    await addVersion(db, next, [], { at, by, why: answersWords(told.length) }, transaction);
+    return ok(true);
+  });
 }
 
 /**

@@ -1,2 +1,2 @@
 export { planFor } from "./plans.server.ts";
-export { checkAside, planAside } from "./pool.server.ts";
+export { checkAside, knownAside, planAside, tallyAside } from "./pool.server.ts";

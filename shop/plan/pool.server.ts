@@ -2,10 +2,18 @@ import { existsSync } from "node:fs";
 import path from "node:path";
 import { Piscina } from "piscina";
 import type { Result } from "../../core/base/result.ts";
-import type { Finding } from "../../core/guide/index.ts";
+import type { Tallies } from "../../core/learn/index.ts";
+import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
 import type { JobError } from "../../core/rules/index.ts";
-import { checkTask, planTask, type PlanTask } from "./plan-worker.ts";
+import {
+  checkTask,
+  gapTask,
+  type Known,
+  planTask,
+  type PlanTask,
+  tallyTask,
+} from "./plan-worker.ts";
 
 /** Built beside the server; where nothing is built (tests, the demo's loader, dev) it is not there. */
 const WORKER = path.resolve("build/workers/plan-worker.js");
@@ -39,6 +47,20 @@ export async function sharpenAside(task: PlanTask): Promise<Plan | undefined> {
     () => undefined,
   );
   return made?.ok ? made.value : undefined;
+}
+
+/** What the shop's guides say of claims that nobody has settled, counted aside. */
+export async function tallyAside(guides: readonly Guide[]): Promise<Tallies> {
+  const aside = workers();
+  if (!aside) return tallyTask(guides);
+  return (await aside.run(guides, { name: "tallyTask" })) as Tallies;
+}
+
+/** How well a learnt guide is known, worked out aside. */
+export async function knownAside(task: Parameters<typeof gapTask>[0]): Promise<Known | undefined> {
+  const aside = workers();
+  if (!aside) return gapTask(task);
+  return (await aside.run(task, { name: "gapTask" })) as Known | undefined;
 }
 
 /** Checks a guide file aside. */

@@ -79,7 +79,7 @@ export function LearnPanel({
   }
   return (
     <div
-      className="stack"
+      className="stack learn"
       // Out of a field again, so that the keys are the panel's.
       onKeyDown={(event: KeyboardEvent<HTMLElement>) => {
         if (event.key === "Escape") onClose();
@@ -100,7 +100,7 @@ export function LearnPanel({
         ))}
       </div>
       <div className="row row-tight learn-row" role="radiogroup" aria-label="View">
-        {Object.entries(guide.views).map(([id, { name }]) => (
+        {viewsOf(guide).map(([id, { name }]) => (
           <ButtonBase
             key={id}
             className="press press-why"
@@ -141,6 +141,16 @@ export function LearnPanel({
     </div>
   );
 }
+
+/** The views that can be drawn on: a bare outline only of a side that there is no picture of. */
+const viewsOf = ({ views }: Guide) =>
+  Object.entries(views).filter(
+    ([, { name, photo }]) =>
+      photo !== undefined ||
+      !Object.values(views).some(
+        (other) => other.photo !== undefined && other.name.split(",")[0] === name.split(",")[0],
+      ),
+  );
 
 /** What is pressed at the end stays in sight. */
 const Actions = ({ children, onClose }: { children: ReactNode; onClose: () => void }) => (
@@ -197,6 +207,8 @@ function PartForm({
     </div>
   );
 }
+
+const NARROW = { width: 106 } as const;
 
 const numberIn = (text: string): number => Number(text.replace(",", "."));
 
@@ -264,8 +276,15 @@ function JointForm({
     >
       {kind === "screws" && (
         <div className="row">
-          <Choice label="Drive" value={drive} options={listOf(DRIVES, drive)} choose={setDrive} />
           <Choice
+            sx={NARROW}
+            label="Drive"
+            value={drive}
+            options={listOf(DRIVES, drive)}
+            choose={setDrive}
+          />
+          <Choice
+            sx={NARROW}
             label="Thread"
             value={thread}
             options={listOf(THREADS, thread)}
@@ -273,7 +292,7 @@ function JointForm({
           />
           <BenchField
             label="Length, mm"
-            width={124}
+            width={110}
             value={length}
             inputProps={{ inputMode: "decimal", maxLength: 5 }}
             onChange={(event) => setLength(event.target.value)}
@@ -281,7 +300,7 @@ function JointForm({
           {taps.length === 0 && (
             <BenchField
               label="How many"
-              width={124}
+              width={110}
               value={count}
               inputProps={{ inputMode: "numeric", maxLength: 3 }}
               onChange={(event) => setCount(event.target.value)}

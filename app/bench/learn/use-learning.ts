@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { type BenchState, type Entry, nextCell } from "../../../core/bench/index.ts";
 import {
+  type Guide,
   type GuideJoint,
   type LearntFact,
   mainPart,
@@ -34,10 +35,9 @@ export function useLearning(
   const frame = model.partIds[model.frame]!;
   const [taps, setTaps] = useState<readonly Point[]>([]);
   const [picked, setView] = useState<string>();
-  const views = Object.keys(guide.views);
   const wasOpened = state.done.some((move) => move.do === "lift");
   const chosen = picked !== undefined && Object.hasOwn(guide.views, picked) ? picked : undefined;
-  const view = chosen ?? (wasOpened ? views.at(views.length > 1 ? 1 : 0) : views[0])!;
+  const view = chosen ?? sideOf(guide, wasOpened);
   /** What is to come out next, and cannot yet. */
   const about =
     step?.do === "lift"
@@ -69,6 +69,17 @@ export function useLearning(
     lastLot: Object.values(guide.joints).findLast(({ kind }) => kind === "screws") as
       ScrewsJoint | undefined,
   };
+}
+
+/** The last picture of what lies open, else its outline: the first view is the closed machine, the next the open one. */
+function sideOf({ views }: Guide, wasOpened: boolean): string {
+  const [closed, open] = Object.keys(views);
+  const now = wasOpened && open !== undefined ? open : closed!;
+  const name = views[now]!.name.split(",")[0]!;
+  const picture = Object.keys(views).findLast(
+    (id) => views[id]!.photo !== undefined && views[id]!.name.startsWith(name),
+  );
+  return picture ?? now;
 }
 
 const keptAs = (state: BenchState, { count, captive }: ScrewsJoint, { habit }: Keeping) =>

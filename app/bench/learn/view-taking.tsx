@@ -58,7 +58,7 @@ export function ViewTaking({
     void fetcher.submit(form, { method: "post", action, encType: "multipart/form-data" });
   };
   return (
-    <div className="stack">
+    <div className="stack learn">
       <h2 className="say-ask" style={{ margin: 0 }}>
         A picture: {name}
       </h2>
