@@ -170,15 +170,20 @@ describe("learning a machine", () => {
     expect(guide("learn", tern)).toMatchObject({ status: 1, said: { path: "" } });
   });
 
-  test("diff says in facts what differs", () => {
-    const file2 = JSON.parse(readFileSync(path.join(root, tern), "utf8")) as {
-      joints: Record<string, unknown>;
-    };
-    const [first] = Object.keys(file2.joints);
-    delete file2.joints[first!];
-    const { said } = guide("diff", tern, file("other.json", file2));
-    expect(said["changes"]).toMatchObject([{ name: first, change: "removed" }]);
+  test("diff says in facts what differs, as a patch too, and what it makes of the usual jobs", () => {
+    const read = readFileSync(path.join(root, tern), "utf8");
+    const heavy = JSON.parse(read) as { parts: { base: { lift: number } } };
+    heavy.parts.base.lift = 9;
+    const { said } = guide("diff", tern, file("heavy.json", heavy));
+    expect(said["changes"]).toMatchObject([{ name: "base", change: "updated", keys: ["lift"] }]);
+    expect(said["patch"]).toEqual({ parts: { base: { lift: 9 } } });
+    const jobs = said["jobs"] as { before: number; after: number }[];
+    expect(jobs.length).toBeGreaterThan(3);
+    expect(jobs.every(({ before, after }) => after > before)).toBe(true);
     expect(guide("diff", tern).status).toBe(1);
+    const broken = JSON.parse(read) as { covers: unknown[] };
+    broken.covers.push({ part: "base", over: ["ghost"] });
+    expect(guide("diff", tern, file("broken.json", broken)).status).toBe(1);
   });
 
   test("interview refuses a seed that is no number", () => {

@@ -1,19 +1,23 @@
 import { fail, ok, type Result } from "../core/base/result.ts";
-import { type Guide, guideChanges, parseGuide } from "../core/guide/index.ts";
+import { type Guide, guideChanges, parseGuide, sisterPatch } from "../core/guide/index.ts";
 import {
   assess,
   Beliefs,
   draftOf,
   interview,
+  isUsualKind,
   nextQuestion,
   oddsOf,
   parseLog,
   safeGuide,
 } from "../core/learn/index.ts";
+import { guideErrors } from "../core/check/index.ts";
+import { planJob } from "../core/plan/index.ts";
 import {
   claimWords,
   contradictionWords,
   factChangeWords,
+  findingWords,
   questionWords,
 } from "../core/words/index.ts";
 import { type CliError, readJsonText, readText } from "./read-file.ts";
@@ -92,11 +96,38 @@ export function interviewFile(file: string, seed: string | undefined): Result<un
   return ok(interview(guide.value, number, odds, () => performance.now()));
 }
 
-/** What differs in facts from one guide file to another. */
+/**
+ * What differs in facts from one guide file to another, as lines and as the smallest merge patch, and what that changes
+ * for the usual jobs.
+ */
 export function diffFiles(from: string, to: string): Result<unknown, CliError> {
   const [before, after] = [readGuideFile(from), readGuideFile(to)];
   if (!before.ok) return before;
   if (!after.ok) return after;
+  for (const [file, guide] of [
+    [from, before.value],
+    [to, after.value],
+  ] as const) {
+    const [error] = guideErrors(guide);
+    if (error) return fail({ error: `${file}: ${findingWords(error)}`, path: error.path });
+  }
   const changes = guideChanges(before.value, after.value);
-  return ok({ changes: changes.map((one) => ({ ...one, words: factChangeWords(one) })) });
+  return ok({
+    changes: changes.map((one) => ({ ...one, words: factChangeWords(one) })),
+    patch: sisterPatch(before.value, after.value),
+    jobs: jobsApart(before.value, after.value),
+  });
+}
+
+/** The usual jobs that take other minutes, or that only one of the two has. */
+function jobsApart(from: Guide, to: Guide) {
+  const minutes = (guide: Guide, part: string): number | undefined => {
+    const plan = planJob(guide, { for: [part] });
+    return plan.ok ? tidy(plan.value.work + plan.value.handling.minutes) : undefined;
+  };
+  const parts = [...new Set([...Object.keys(from.parts), ...Object.keys(to.parts)])];
+  return parts
+    .filter((id) => isUsualKind((to.parts[id] ?? from.parts[id]!).kind))
+    .map((part) => ({ part, before: minutes(from, part), after: minutes(to, part) }))
+    .filter(({ before, after }) => before !== after);
 }

@@ -39,6 +39,10 @@ export function Questions({ guide, tallies }: { guide: Guide; tallies: Tallies }
     if (isKept) setAnswers(undefined);
   }, [isKept, setAnswers]);
   const isWorking = asked.state === "working";
+  const add = (told: readonly Sighting[]) => {
+    const id = `answer-${1 + new Set(answers.map((one) => one.id)).size}`;
+    setAnswers([...answers, ...told.map((one) => ({ ...one, id }))]);
+  };
   /** One answer may be two sightings: what is in the way, and what is not. */
   const takeBack = () => {
     const left = answers.filter(({ id }) => id !== answers.at(-1)?.id);
@@ -70,10 +74,7 @@ export function Questions({ guide, tallies }: { guide: Guide; tallies: Tallies }
             guide={guide}
             asked={last.question}
             isWaiting={isWorking}
-            onAnswer={(told) => {
-              const id = `answer-${1 + new Set(answers.map((one) => one.id)).size}`;
-              setAnswers([...answers, ...told.map((one) => ({ ...one, id }))]);
-            }}
+            onAnswer={add}
           />
         )}
         {last && !last.question && (
@@ -93,8 +94,26 @@ export function Questions({ guide, tallies }: { guide: Guide; tallies: Tallies }
           </Button>
         </Box>
         {last?.contradictions.map((one) => (
-          <Alert key={JSON.stringify(one.claim)} severity="warning" sx={{ mt: 2 }}>
-            {contradictionWords(guide, one)} What was seen stands.
+          <Alert
+            key={JSON.stringify(one.claim)}
+            severity="warning"
+            sx={{ mt: 2 }}
+            action={
+              <>
+                {[one.seen, one.said].map((holds) => (
+                  <Button
+                    key={String(holds)}
+                    color="inherit"
+                    disabled={isWorking}
+                    onClick={() => add([{ do: "decide", claim: one.claim, holds }])}
+                  >
+                    {holds === one.seen ? "As it was seen" : "As it was said"}
+                  </Button>
+                ))}
+              </>
+            }
+          >
+            {contradictionWords(guide, one)} Until somebody decides, what was seen stands.
           </Alert>
         ))}
       </Box>

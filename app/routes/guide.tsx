@@ -5,13 +5,14 @@ import Button from "@mui/material/Button";
 import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
-import { useDeferredValue, useState } from "react";
+import { useState } from "react";
 import { useRouteLoaderData, useSearchParams } from "react-router";
 import { guidePage } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { JointTable, PartTable } from "../guide/fact-tables.tsx";
 import { LayerMap } from "../guide/layer-map.tsx";
+import { useAfterPaint } from "../ui/after-paint.ts";
 import { Choice } from "../ui/choice.tsx";
 import { Page } from "../ui/page.tsx";
 import { CheckView } from "../guide/check-view.tsx";
@@ -57,7 +58,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
   const [page, setPage] = useState<PageName>("Try a job");
   const [chosen, setChosen] = useState<string>();
   // The tab is marked at once; what it shows comes a picture later.
-  const shown = useDeferredValue(page);
+  const shown = useAfterPaint(page);
   const [before, setBefore] = useState(asked);
   // A part that was chosen in the list of parts is a job to be tried.
   if (before !== asked) {

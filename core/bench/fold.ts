@@ -287,10 +287,19 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
   const rest = [...model.partIds.keys()].filter(
     (p) => state.machine.stack[p] === stack && !parts.includes(p),
   );
+  // A look at a battery from outside is none once what was over it is off, where nobody knew that it was.
+  const bared = model.learning
+    ? rest.filter((p) => model.overPart[p]!.some((x) => parts.includes(x)))
+    : [];
+  const packs = new Set(bared.map((p) => model.partIds[p]!));
   const anchor = rest.sort((a, b) => model.below[a]!.length - model.below[b]!.length || a - b)[0]!;
   return {
     ...state,
     machine: after(state.machine, { do: "lift", parts }),
+    looked: new Set([...state.looked].filter((id) => !packs.has(id))),
+    answers: new Map(
+      [...state.answers].filter(([stop]) => !packs.has(stop.replace(/^lithium:/, ""))),
+    ),
     moved: new Set([...state.moved, ...parts]),
     done: [...state.done, { do: "lift", parts, anchor }],
     checks: withoutChecksOf(model, state.checks, jointsOfParts(model, parts)),

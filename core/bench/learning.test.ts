@@ -194,6 +194,10 @@ test("the next job goes by what is known, and on from where that ends", () => {
     machine,
     sightings: [...known, { do: "closed" }, ...first.sightings],
   });
+  // What was done before is planned by that alone; what nobody has taken out, by all that may be opened.
+  const { learning } = learningModel(guide);
+  expect(learning?.planBy({ for: ["battery"] }).joints).toHaveProperty("together-1");
+  expect(learning?.planBy({ for: ["fan"] }).joints).not.toHaveProperty("together-1");
   const bench = new LearningBench(guide, "fan");
   bench.answerStops();
   expect(nextAsk(bench.folded.model, bench.folded.state)).toEqual({
@@ -235,6 +239,37 @@ test("the next job goes by what is known, and on from where that ends", () => {
     "fan-screws",
     false,
   ]);
+});
+
+test("while nobody can plan anew, what was learnt leads on all the same", () => {
+  const events: LedgerEvent[] = [];
+  let folded = foldOn(learningModel(stub()), undefined, []);
+  const push = (entry: Entry) => {
+    const event = { id: `e${events.length}`, at: "2026-01-01T00:00:00Z", by: "t", entry };
+    expect(admitNext(folded, event).ok).toBe(true);
+    events.push(event);
+    folded = foldOn(folded.model, folded, [...events]);
+  };
+  const next = () => routeDown(folded.model, folded.state).steps[0];
+  push({
+    do: "start",
+    guide: { version: "0".repeat(64), code: "ZK-77Q" },
+    job: { for: ["battery"] },
+    down: [{ do: "lift", parts: ["battery"] }],
+  });
+  push({ do: "answer", stop: "begin", answer: "yes" });
+  push({ do: "answer", stop: "lithium:battery", answer: "no" });
+  const met = { name: "Base plate", kind: "cover" } as const;
+  const { guide } = folded.model;
+  push({ do: "learn", sightings: enteredCover(guide, met, "battery", []).sightings });
+  expect(next()).toEqual({ do: "lift", parts: ["base-plate"] });
+  const clips: GuideJoint = { kind: "clips", joins: ["base-plate", FRAME] };
+  const entered = enteredJoint(folded.model.guide, "Base clips", clips, []);
+  push({ do: "learn", sightings: entered.sightings });
+  expect(next()).toEqual({ do: "release", joint: "base-clips" });
+  push({ do: "release", joint: "base-clips" });
+  push({ do: "lift", parts: ["base-plate"] });
+  expect(next()).toEqual({ do: "lift", parts: ["battery"] });
 });
 
 test("nothing is unplugged before the battery's plug is known", () => {

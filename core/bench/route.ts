@@ -1,5 +1,14 @@
-import { type DownStep, moveOf, type UpStep } from "../plan/index.ts";
-import { after, blockOf, groupOf, type Model, type State } from "../rules/index.ts";
+import { type DownStep, moveOf, stepOf, type UpStep } from "../plan/index.ts";
+import {
+  after,
+  type Block,
+  blockOf,
+  groupOf,
+  type Model,
+  type Move,
+  type Problem,
+  type State,
+} from "../rules/index.ts";
 import { doneIndex, remainingDown, remainingUp } from "./remaining.ts";
 import type { BenchState } from "./state.ts";
 import { type DoneLift, gateJoints, placedBack, upBlock } from "./mirror.ts";
@@ -50,13 +59,73 @@ export const routeDown = oncePerState((model, state): Route => {
       if (blockOf(state.problem!, machine, move)) return false;
       return move.do === "lift" || !tornBy(model, machine, move.joint, left);
     });
-    if (at < 0) return { steps: [...steps, ...left], complete: false };
+    if (at < 0) {
+      // What is learnt is followed at once, also while nobody can plan anew.
+      const opening = model.learning && openingStep(model, state.problem!, machine, left[0]!);
+      return { steps: [...steps, ...(opening ? [opening] : []), ...left], complete: false };
+    }
     const [step] = left.splice(at, 1);
     machine = after(machine, moveOf(model, step!));
     steps.push(step!);
   }
   return { steps, complete: true };
 });
+
+/** The first thing in the way of a step that can be done now, following what blocks what; undefined for a circle. */
+function openingStep(
+  model: Model,
+  problem: Problem,
+  machine: State,
+  step: DownStep,
+): DownStep | undefined {
+  /** The part with what it holds; fastened to the frame, what fastens it comes first. */
+  const lifting = (p: number): Move => {
+    const parts = groupOf(model, machine, p);
+    const held = model.jointsOfPart[p]!.find((j) => {
+      return machine.open[j] === 0 && model.rigid[j] && !model.permanent[j];
+    });
+    return parts.includes(model.frame) && held !== undefined
+      ? opening(held)
+      : { do: "lift", parts };
+  };
+  const opening = (joint: number): Move => ({ do: "release", joint });
+  const seen = new Set<string>();
+  let move: Move | undefined = moveOf(model, step);
+  while (move) {
+    const key = JSON.stringify(move);
+    if (seen.has(key)) return undefined;
+    seen.add(key);
+    const block = blockOf(problem, machine, move);
+    if (!block) return stepOf(model, move);
+    move = wayPast(block, lifting, opening);
+  }
+  return undefined;
+}
+
+/** What does away with a block, if a step does. */
+function wayPast(
+  block: Block,
+  lifting: (part: number) => Move,
+  opening: (joint: number) => Move,
+): Move | undefined {
+  switch (block.type) {
+    case "joint-covered":
+    case "part-covered":
+      return lifting(block.by);
+    case "still-joined":
+      return opening(block.joint);
+    case "power-first":
+      return opening(block.power);
+    case "battery-in":
+      return lifting(block.battery);
+    case "order": {
+      const { joint, part } = block.order.first;
+      return joint === undefined ? lifting(part!) : opening(joint);
+    }
+    default:
+      return undefined;
+  }
+}
 
 /** A build-up step that is left, and the joints that will have to be confirmed before it. */
 export interface UpAhead {

@@ -1,5 +1,5 @@
 import { part, screws, smallGuide } from "../../testing/builders.ts";
-import { guideChanges } from "./changes.ts";
+import { guideChanges, guideForCode, sisterPatch } from "./index.ts";
 
 test("the same facts in another order are no change", () => {
   const guide = smallGuide();
@@ -36,4 +36,22 @@ test("covers and orders are told apart by what they say", () => {
     { path: "/orders/0", name: "fan-plug before fan-screws", change: "removed", keys: [] },
     { path: "/orders/0", name: "fan-plug before fan-screws", change: "added", keys: [] },
   ]);
+});
+
+describe("a sister's patch", () => {
+  const guide = smallGuide();
+  test("makes the one out of the other, and is empty for the same", () => {
+    const { fan: _, ...parts } = guide.parts;
+    const sister = {
+      ...guide,
+      codes: ["T-2"],
+      parts: { ...parts, base: { ...parts["base"]!, lift: 2 } },
+    };
+    const patch = sisterPatch(guide, sister);
+    expect(patch).toEqual({ parts: { fan: null, base: { lift: 2 } } });
+    const whole = { ...guide, variants: { "T-2": { about: "no fan", patch } } };
+    const made = guideForCode({ ...whole, joints: {}, covers: [], orders: [] }, "T-2");
+    expect(made.ok && made.value.parts).toEqual(sister.parts);
+    expect(sisterPatch(guide, { ...guide, codes: ["T-9"] })).toEqual({});
+  });
 });

@@ -35,4 +35,6 @@ export {
 } from "./costs.ts";
 export { peelLevels } from "./peel.ts";
 export { deadWithout, hasFan, goesIntoBag, holdsLid, mainView, mainPart } from "./main-part.ts";
+export { hasComeOut } from "./learnt.ts";
+export { sisterPatch } from "./sister.ts";
 export { guideChanges, type FactChange } from "./changes.ts";

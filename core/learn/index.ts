@@ -16,7 +16,7 @@ export { benchGuide, boldGuide, learntGuide, safeGuide } from "./guides.ts";
 export { learningModel } from "./learning-model.ts";
 export { enteredCover, enteredJoint, outlineOf } from "./entries.ts";
 export { enteredPart, firstSightings, FRAME, idFrom, type NewModel } from "./new-model.ts";
-export { assess, type Assessment, isWay, type LearntJob } from "./jobs.ts";
+export { assess, type Assessment, isUsualKind, isWay, type LearntJob } from "./jobs.ts";
 export { answersTo, nextQuestion, type Odds, type Question } from "./question.ts";
 export { oddsFrom, oddsOf, type Tallies, tallyOf } from "./odds.ts";
 export { cornersOf, type Homography, pictureMap, project, type Spot } from "./homography.ts";

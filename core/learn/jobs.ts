@@ -29,6 +29,8 @@ const USUAL: ReadonlySet<PartKind> = new Set<PartKind>([
   "display",
 ]);
 
+export const isUsualKind = (kind: PartKind): boolean => USUAL.has(kind);
+
 export interface Way {
   /** The guide that it is a way of, with the numbers that its moves have. */
   readonly model: Model;
@@ -63,7 +65,7 @@ const WAY_MS = 400;
 /** Parts of usual jobs that came off a machine of this model. */
 export const usualParts = (beliefs: Beliefs): readonly string[] =>
   beliefs.model.partIds.filter(
-    (id, p) => beliefs.wasDone[p] === 1 && USUAL.has(beliefs.draft.parts[id]!.kind),
+    (id, p) => beliefs.wasDone[p] === 1 && isUsualKind(beliefs.draft.parts[id]!.kind),
   );
 
 /**

@@ -1,8 +1,10 @@
 import { reader } from "../base/ajv.ts";
 import { type Guide, guideSchema, parseGuide } from "../guide/index.ts";
 import { type Learning, type Model, modelOf } from "../rules/index.ts";
-import { benchGuide } from "./guides.ts";
-import { asSightings, enteredSchema, type Sighting } from "./log.ts";
+import { Beliefs } from "./beliefs.ts";
+import { draftOf } from "./draft.ts";
+import { benchGuide, safeGuide } from "./guides.ts";
+import { asSightings, enteredSchema, machineOf, type Sighting, sightingsOf } from "./log.ts";
 
 const MOST = 50;
 const readEntered = reader<readonly Sighting[]>({ $defs: guideSchema.$defs, ...enteredSchema });
@@ -10,6 +12,7 @@ const readEntered = reader<readonly Sighting[]>({ $defs: guideSchema.$defs, ...e
 /** The model of a guide; of one that is learnt at the bench, one that grows with what is entered and done there. */
 export function learningModel(guide: Guide): Model {
   if (guide.learnt === undefined) return modelOf(guide);
+  const known = sightingsOf(guide) ?? [];
   const kept = new Map<string, Model>();
   const learning: Learning = {
     grow: (sightings) => {
@@ -21,6 +24,12 @@ export function learningModel(guide: Guide): Model {
       if (kept.size >= MOST) kept.delete(kept.keys().next().value!);
       kept.set(key, model);
       return model;
+    },
+    planBy: (job) => {
+      const before = new Beliefs(draftOf({ machine: machineOf(guide), sightings: known }));
+      const wasDone = (id: string): boolean => before.wasDone[before.thing(id) ?? -1] === 1;
+      const asked = [...job.for, ...(job.reach ?? []), ...(job.open ?? [])];
+      return asked.every(wasDone) ? safeGuide(before) : learning.grow([]).guide;
     },
     misfit,
   };

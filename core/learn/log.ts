@@ -88,6 +88,10 @@ const claims = { type: "array", items: claim, minItems: 1 };
 const ids = { type: "array", items: id, minItems: 1, uniqueItems: true };
 const flag = { type: "boolean" };
 
+const ANSWERED = [
+  sighting("answer", { claims, answer: { enum: ["yes", "no", "unknown"] } }, { inTheWay: claims }),
+  sighting("decide", { claim, holds: flag }),
+];
 /** What can be entered at a bench beside the steps that are done there. */
 const ENTERED = [
   sighting("outline", { view: id, facts: { $ref: "#/$defs/view" } }),
@@ -95,9 +99,8 @@ const ENTERED = [
   sighting("shows", { view: id, things: ids }),
   sighting("part", { part: id, facts: { $ref: "#/$defs/part" } }),
   sighting("joint", { joint: id, facts: { $ref: "#/$defs/joint" } }),
-  sighting("answer", { claims, answer: { enum: ["yes", "no", "unknown"] } }, { inTheWay: claims }),
+  ...ANSWERED,
   sighting("snag", { claim }),
-  sighting("decide", { claim, holds: flag }),
 ];
 const one = (of: readonly object[]) => ({
   type: "object",
@@ -148,17 +151,13 @@ export interface LogError {
 const read = reader<Log>(logSchema);
 const readSightings = reader<readonly Sighting[]>({ $defs: guideSchema.$defs, ...sightingsSchema });
 
-/** Answers as a screen sends them. */
+/** Answers as a screen sends them, and what was decided where they are at odds with what was seen. */
 export const readAnswers = reader<readonly Sighting[]>({
   $defs: guideSchema.$defs,
   type: "array",
   minItems: 1,
   maxItems: 500,
-  items: sighting(
-    "answer",
-    { claims, answer: { enum: ["yes", "no", "unknown"] } },
-    { inTheWay: claims },
-  ),
+  items: one(ANSWERED),
 });
 
 /** What a learnt guide was learnt from; none for a guide that was written, or whose record cannot be read. */

@@ -1,9 +1,8 @@
-export { modelOf, type Cut, type Learning, type Model } from "./model.ts";
+export { modelOf, type Cut, type Job, type Learning, type Model } from "./model.ts";
 export {
   holdsInMode,
   permanentUnit,
   problemOf,
-  type Job,
   type JobError,
   type Precedence,
   type Problem,

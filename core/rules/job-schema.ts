@@ -1,5 +1,5 @@
 import { reader, type Reader } from "../base/ajv.ts";
-import type { Job } from "./problem.ts";
+import type { Job } from "./model.ts";
 
 const ids = {
   type: "array",

@@ -11,6 +11,17 @@ import {
   partMinutes,
 } from "../guide/index.ts";
 
+/** What is to be done to a machine, in the guide's ids. */
+export interface Job {
+  readonly for: readonly string[];
+  readonly reach?: readonly string[];
+  /** Joints that are to be opened, a plug to reseat: reached with the power off. */
+  readonly open?: readonly string[];
+  readonly new?: readonly string[];
+  readonly mode?: Mode;
+}
+export type Mode = "book" | "short";
+
 /** Joints that carry weight: what hangs on by any other kind, or by slack, is another hand's piece. */
 const HANGS = new Set<GuideJoint["kind"]>(["connector", "tape", "route"]);
 
@@ -28,6 +39,8 @@ export interface Cut {
 /** What core/learn makes of a guide that is learnt; sightings are its own (`Sighting`). */
 export interface Learning {
   readonly grow: (sightings: readonly LearntFact[]) => Model;
+  /** What a job on a closed machine is planned by: where all it asks for was done before, only what was done. */
+  readonly planBy: (job: Job) => Guide;
   /** Where sightings that were entered, and that `guide` has in it, do not fit; undefined where all is well. */
   readonly misfit: (sightings: readonly LearntFact[], guide: Guide) => string | undefined;
 }

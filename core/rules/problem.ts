@@ -1,17 +1,6 @@
 import { fail, ok, type Result } from "../base/result.ts";
 import type { Order } from "../guide/index.ts";
-import type { Model } from "./model.ts";
-
-/** What is to be done to a machine, in the guide's ids. */
-export interface Job {
-  readonly for: readonly string[];
-  readonly reach?: readonly string[];
-  /** Joints that are to be opened, a plug to reseat: reached with the power off. */
-  readonly open?: readonly string[];
-  readonly new?: readonly string[];
-  readonly mode?: Mode;
-}
-export type Mode = "book" | "short";
+import type { Job, Model } from "./model.ts";
 
 export type JobError =
   | { readonly type: "job-empty"; readonly path: string }

@@ -1,8 +1,9 @@
 import { createHash } from "node:crypto";
 import { ok, type Result } from "../../core/base/result.ts";
 import type { PinnedGuide } from "../../core/bench/index.ts";
+import type { Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
-import type { Job, JobError } from "../../core/rules/index.ts";
+import type { Job, JobError, Model } from "../../core/rules/index.ts";
 import type { GuideTrouble } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { modelFor } from "../../data/guide/index.server.ts";
@@ -26,10 +27,13 @@ export async function planFor(
   const key = createHash("sha256").update(text).digest("hex");
   const kept = await keptPlan(db, key);
   if (kept) return ok(kept);
-  const making = underWay.get(key) ?? makePlan(db, key, { guide: model.value.guide, job });
+  const making =
+    underWay.get(key) ?? makePlan(db, key, { guide: planGuide(model.value, job), job });
   underWay.set(key, making);
   return making.finally(() => underWay.delete(key));
 }
+
+const planGuide = ({ guide, learning }: Model, job: Job): Guide => learning?.planBy(job) ?? guide;
 
 /** Plans that are being made now: who asks for the same one waits for it. */
 const underWay = new Map<string, Promise<Result<Plan, JobError>>>();

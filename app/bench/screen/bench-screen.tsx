@@ -6,7 +6,7 @@ import { stepWords } from "../../../core/words/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
 import { MachineMap } from "../../signs/map/machine-map.tsx";
 import { DiveLine } from "../../signs/dive-line.tsx";
-import { useAfterPaint } from "./after-paint.ts";
+import { useAfterPaint } from "../../ui/after-paint.ts";
 import { doneWord } from "../model/next-entry.ts";
 import { LotsStrip } from "../tray/lots-strip.tsx";
 import { SidePanel } from "./side-panel.tsx";

@@ -1,5 +1,5 @@
 import { useEffect, useRef, type RefObject } from "react";
-import { afterPaint } from "./after-paint.ts";
+import { afterPaint } from "../../ui/after-paint.ts";
 
 /** Brings an element into view when it becomes the one that matters, once the rest is painted. */
 export function useInView<T extends HTMLElement>(isWanted: boolean): RefObject<T | null> {

@@ -18,7 +18,7 @@ import type { Model } from "../../../core/rules/index.ts";
 import type { TickError } from "../../../core/ticket/index.ts";
 import { nanoid } from "nanoid";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { afterPaint } from "../screen/after-paint.ts";
+import { afterPaint } from "../../ui/after-paint.ts";
 import { stillGood, takeIn, type Pages } from "./outbox.ts";
 import { dropTicks, keepTick, waitingTicks } from "./outbox-store.ts";
 import { sendTick } from "./send.ts";
