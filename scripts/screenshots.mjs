@@ -78,6 +78,29 @@ async function heatsinkTicket() {
   return page.url().split("/").at(-1);
 }
 
+/** Shares of the map where the battery of the half-learnt machine is screwed down. */
+const BATTERY_SCREWS = [
+  [0.102, 0.562],
+  [0.92, 0.566],
+  [0.102, 0.796],
+  [0.92, 0.797],
+  [0.538, 0.797],
+];
+const CORNERS = [
+  [0.12, 0.1],
+  [0.86, 0.16],
+  [0.94, 0.9],
+  [0.05, 0.84],
+];
+
+/** A drawn picture of a base that leans, as a hand-held one does. */
+function slantedPicture() {
+  const [wide, high] = [1200, 900];
+  const at = CORNERS.map(([x, y]) => `${x * wide},${y * high}`).join(" ");
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}" height="${high}"><rect width="100%" height="100%" fill="#8a7a63"/><polygon points="${at}" fill="#4a4f54"/></svg>`;
+  return { name: "inside.svg", mimeType: "image/svg+xml", buffer: Buffer.from(svg) };
+}
+
 const views = {
   counter: async () => page.goto(url, { waitUntil: "networkidle" }),
   "new-ticket": async () =>
@@ -112,27 +135,14 @@ const views = {
     await page.locator('svg[aria-label^="Map"]').click({ position: { x: 200, y: 260 } });
     await page.getByText("near where it binds").waitFor();
   },
-  "bench-plug": async () => {
-    await bench("1007", 0);
-    await pressUntil("Unplug");
-  },
   "bench-swap": async () => {
     await bench(await heatsinkTicket(), 0);
     await pressUntil("Swap:");
-  },
-  "bench-tighten": async () => {
-    await bench("1005", 0);
-    await pressUntil("Screw in the motherboard screws: 4");
-    for (let i = 0; i < 5; i++) await page.keyboard.press("ArrowRight");
   },
   "bench-gate": async () => {
     await bench("1004", 0);
     await pressUntil("Gate:");
     await press("Space");
-  },
-  "bench-power": async () => {
-    await bench("1005", 0);
-    await pressUntil("Power it on");
   },
   "bench-proof": async () => {
     await bench("1005", 0);
@@ -140,6 +150,33 @@ const views = {
     for (let i = 0; i < 4; i++) await press("Space");
     await press("f");
     await page.getByRole("region", { name: "Go back" }).getByRole("button").first().waitFor();
+  },
+  "bench-view": async () => {
+    await bench("1032", 0);
+    await page.keyboard.press("l");
+    await page.getByRole("button", { name: "Take a picture" }).click();
+    await page.locator('input[type="file"]').setInputFiles(slantedPicture());
+    const picture = page.getByRole("button", { name: /The picture: tap/ });
+    await picture.waitFor();
+    const { x, y, width, height } = await picture.boundingBox();
+    for (const [across, down] of CORNERS) {
+      await page.mouse.click(x + width * across, y + height * down);
+    }
+  },
+  "bench-learn": async () => {
+    await bench("1032", 0);
+    await page.keyboard.press("l");
+    await page.getByRole("radio", { name: "screws" }).waitFor();
+    const { x, y, width, height } = await page.locator('svg[aria-label^="Map"]').boundingBox();
+    for (const [across, down] of BATTERY_SCREWS) {
+      await page.mouse.click(x + width * across, y + height * down);
+    }
+    await page.getByLabel("Length, mm").fill("3");
+  },
+  "guide-questions": async () => {
+    await page.goto(`${url}/guides/zellick-kite-14`, { waitUntil: "networkidle" });
+    await page.getByRole("tab", { name: "Questions" }).click();
+    await page.getByRole("region", { name: "The question" }).waitFor();
   },
   soak: async () => {
     await page.goto(`${url}/tickets/1002/soak`, { waitUntil: "networkidle" });

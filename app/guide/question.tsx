@@ -43,6 +43,19 @@ export function Question({
       <Typography sx={{ fontSize: 22, lineHeight: 1.3, fontWeight: 700, mb: 1.5 }}>
         {questionWords(guide, { ...asked, jobs: asked.ways })}
       </Typography>
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mb: 1.5 }}>
+        {(!isPointing || isLook) && (
+          <Answer hint="Y" isFirst isWaiting={isWaiting} onClick={yes}>
+            {isLook ? "As it looks" : "Yes"}
+          </Answer>
+        )}
+        <Answer hint="N" isWaiting={isWaiting} onClick={no}>
+          {isLook ? "Only what is ticked" : isPointing ? "These were in the way" : "No"}
+        </Answer>
+        <Answer hint="A" isWaiting={isWaiting} onClick={unknown}>
+          Don&rsquo;t know
+        </Answer>
+      </Box>
       <Box sx={{ height: 260, border: "1px solid var(--line)", borderRadius: "6px", mb: 1.5 }}>
         <MachineMap
           guide={guide}
@@ -58,19 +71,6 @@ export function Question({
       {isPointing && (
         <Pointing guide={guide} claims={asked.claims} chosen={inTheWay} choose={setInTheWay} />
       )}
-      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
-        {(!isPointing || isLook) && (
-          <Answer hint="Y" isFirst isWaiting={isWaiting} onClick={yes}>
-            {isLook ? "As it looks" : "Yes"}
-          </Answer>
-        )}
-        <Answer hint="N" isWaiting={isWaiting} onClick={no}>
-          {isLook ? "Only what is ticked" : isPointing ? "These were in the way" : "No"}
-        </Answer>
-        <Answer hint="A" isWaiting={isWaiting} onClick={unknown}>
-          Don&rsquo;t know
-        </Answer>
-      </Box>
     </Box>
   );
 }
