@@ -16,6 +16,7 @@ const PAGES = [
   "/",
   "/tickets",
   "/tickets/new?code=MT15-A3",
+  "/tickets/new?code=MT15-A9",
   "/tickets/1004",
   "/tickets/1002",
   "/tickets/1003/soak",
@@ -106,6 +107,19 @@ async function moods(page: Page, shop: Shop): Promise<void> {
     await onwardTo(page, words);
     await look(String(words));
   }
+  await openBench(page, shop, "1032");
+  await page.keyboard.press("l");
+  await expect(page.getByRole("button", { name: "Out they are" })).toBeVisible();
+  await look("something in the way");
+  await page.getByRole("radio", { name: "a part over it" }).click();
+  await look("a part in the way");
+  await page.getByRole("button", { name: "Take a picture" }).click();
+  await look("a picture of a view");
+  await page.goto(`${shop.url}/guides/zellick-kite-14`);
+  await quiet(page);
+  await page.getByRole("tab", { name: "Questions" }).click();
+  await expect(page.getByRole("region", { name: "The question" })).toBeVisible();
+  await look("a question");
   expect(found).toEqual([]);
 }
 
