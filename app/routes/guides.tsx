@@ -109,7 +109,10 @@ export default function Guides({
 }
 
 /** A learnt guide says how much of it is not settled. */
-function knownWords(known: { readonly gap: number; readonly jobs: number } | undefined): string {
+function knownWords(
+  known: { readonly gap: number; readonly jobs: number } | "counting" | undefined,
+): string {
+  if (known === "counting") return "being worked out";
   if (!known) return "written";
   if (known.jobs === 0) return "nothing yet";
   const jobs = known.jobs === 1 ? "1 job" : `${known.jobs} jobs`;

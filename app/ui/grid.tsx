@@ -34,16 +34,7 @@ const table = {
   borderCollapse: "collapse",
   bgcolor: "var(--card)",
   fontSize: 15,
-  "& th, & td": {
-    textAlign: "left",
-    p: 1,
-    borderTop: "1px solid var(--line)",
-    height: 36,
-    // One line to a row, as in the grid that takes its place.
-    whiteSpace: "nowrap",
-    overflow: "hidden",
-    textOverflow: "ellipsis",
-  },
+  "& th, & td": { textAlign: "left", p: 1, borderTop: "1px solid var(--line)", height: 36 },
 } as const;
 
 /** The same rows and columns, to be read until they can be sorted. */
@@ -63,12 +54,11 @@ function Plain({ name, rows, columns, to, hidden = [], empty }: GridProps<Row>) 
         <tbody>
           {rows.slice(0, FIRST).map((row) => (
             <tr key={row.id}>
-              {shown.map(({ field, cellClassName, width, minWidth }, i) => {
+              {shown.map(({ field, cellClassName }, i) => {
                 const value = (row as unknown as Readonly<Record<string, ReactNode>>)[field];
                 return (
                   <td
                     key={field}
-                    style={{ maxWidth: width ?? minWidth }}
                     className={typeof cellClassName === "string" ? cellClassName : undefined}
                   >
                     {to && i === 0 ? (

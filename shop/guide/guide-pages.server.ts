@@ -32,8 +32,8 @@ export interface GuideLine {
   readonly parts: number;
   readonly joints: number;
   readonly partCodes: readonly string[];
-  /** Of a learnt guide: how well it is known. */
-  readonly known: Known | undefined;
+  /** Of a learnt guide: how well it is known, or that it is being worked out. */
+  readonly known: Known | "counting" | undefined;
   /** Machines of it that were handed back. */
   readonly done: number;
   /** When it changed last. ISO 8601, UTC. */
@@ -55,7 +55,7 @@ export async function guideList(
   for (const { guideId, hash } of await currentHashes(db)) {
     const guide = await guideVersion(db, hash);
     if (guide.ok) {
-      const known = await knownOf(db, hash, guide.value);
+      const known = await soon(knownOf(db, hash, guide.value));
       const more = { known, done: done.get(guideId) ?? 0, changed: changed.get(guideId) ?? "" };
       lines.push(...linesOf(guide.value).map((line) => ({ ...line, ...more })));
     } else
@@ -110,6 +110,11 @@ export async function partOfCode(
   }
   return undefined;
 }
+
+/** A list does not wait for what is worked out aside: the next look has it. */
+const soon = <T>(value: Promise<T>): Promise<T | "counting"> =>
+  Promise.race([value, new Promise<"counting">((tell) => setTimeout(tell, SOON_MS, "counting"))]);
+const SOON_MS = 60;
 
 type NamedLine = Omit<GuideLine, "known" | "done" | "changed">;
 
