@@ -4,7 +4,7 @@ import { useFetcher } from "react-router";
 import { cornersOf } from "../../../core/learn/index.ts";
 import { FilePick } from "../../ui/file-pick.tsx";
 import { Camera } from "../aside/camera.tsx";
-import { BigButton, Refused } from "../screen/panel.tsx";
+import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
 
 /** What comes back when a picture was straightened and kept. */
 export interface KeptView {
@@ -59,9 +59,7 @@ export function ViewTaking({
   };
   return (
     <div className="stack learn">
-      <h2 className="say-ask" style={{ margin: 0 }}>
-        A picture: {name}
-      </h2>
+      <StepLine>A picture: {name}</StepLine>
       {taken === undefined ? (
         <>
           <Camera onTaken={setTaken} />
