@@ -18,6 +18,7 @@ export default [
   route("stand-ins", "routes/stand-ins.tsx"),
   route("bench", "routes/benches.tsx"),
   route("guides", "routes/guides.tsx"),
+  route("guide-tallies", "routes/tallies.ts"),
   route("guides/:id", "routes/guide.tsx"),
   route("guides/:id/file", "routes/guide-file.ts"),
   route("guides/:id/answers", "routes/answers.ts"),

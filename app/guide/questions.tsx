@@ -23,9 +23,14 @@ const ask = (api: Remote<LearnWorker>, question: StandingQuestion) => api.standi
  * What a learnt guide does not know for sure, asked one question at a time: a key each, taken back, stopped at will.
  * What was answered waits in this browser until it is kept.
  */
-export function Questions({ guide, tallies }: { guide: Guide; tallies: Tallies }) {
+export function Questions({ guide }: { guide: Guide }) {
   const [answers, setAnswers] = useKept(`answers ${guide.id}`, readAnswers, NO_ANSWERS);
-  const question = useMemo(() => ({ guide, answers, tallies }), [guide, answers, tallies]);
+  const { load, data: tallies } = useFetcher<Tallies>();
+  useEffect(() => void load("/guide-tallies"), [load]);
+  const question = useMemo(
+    () => (tallies ? { guide, answers, tallies } : undefined),
+    [guide, answers, tallies],
+  );
   const asked = useWorker(make, ask, question);
   // While the next question is worked out the last standing stays in sight.
   const [last, setLast] = useState<Standing>();
@@ -38,7 +43,7 @@ export function Questions({ guide, tallies }: { guide: Guide; tallies: Tallies }
   useEffect(() => {
     if (isKept) setAnswers(undefined);
   }, [isKept, setAnswers]);
-  const isWorking = asked.state === "working";
+  const isWorking = asked.state === "working" || asked.state === "idle";
   const add = (told: readonly Sighting[]) => {
     const id = `answer-${1 + new Set(answers.map((one) => one.id)).size}`;
     setAnswers([...answers, ...told.map((one) => ({ ...one, id }))]);

@@ -47,7 +47,7 @@ const PAGES = ["Try a job", "Questions", "Map", "Parts", "Joints", "Check", "Ver
 type PageName = (typeof PAGES)[number];
 
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
-  const { guide, whole, codes, code, tickets, versions, tallies } = loaderData;
+  const { guide, whole, codes, code, tickets, versions } = loaderData;
   const root = useRouteLoaderData<typeof rootLoader>("root");
   const [search, setSearch] = useSearchParams();
   const asked = search.get("for") ?? "";
@@ -102,7 +102,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
         aria-label="Of this guide"
         sx={{ mb: 2, borderBottom: "1px solid var(--line)" }}
       >
-        {PAGES.filter((name) => name !== "Questions" || tallies !== undefined).map((name) => (
+        {PAGES.filter((name) => name !== "Questions" || guide.learnt !== undefined).map((name) => (
           <Tab key={name} value={name} label={name} />
         ))}
       </Tabs>
@@ -115,7 +115,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           favourite={Number(search.get("ticket")) || undefined}
         />
       )}
-      {shown === "Questions" && tallies && <Questions guide={whole} tallies={tallies} />}
+      {shown === "Questions" && <Questions guide={whole} />}
       {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
       {shown === "Parts" && <PartTable guide={guide} />}
       {shown === "Joints" && <JointTable guide={guide} />}

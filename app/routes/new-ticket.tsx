@@ -1,7 +1,7 @@
 import { data, redirect } from "react-router";
 import { type NewTicket, readNewTicket, shopDay } from "../../core/ticket/index.ts";
 import { NEW_TICKET_WORDS, takeInErrorWords } from "../../core/words/index.ts";
-import { guideList } from "../../shop/guide/index.server.ts";
+import { machineLines } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { knownCode, takeIn } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
@@ -33,7 +33,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     width: "",
     height: "",
   };
-  const { lines } = await guideList(db);
+  const lines = await machineLines(db);
   const machines = lines.flatMap(({ name, codes }) => codes.map((code) => ({ code, name })));
   const firstKnown = begin.code === "" ? undefined : await knownCode(db, begin.code);
   return { begin, machines, firstKnown };

@@ -1,7 +1,8 @@
 import { after, type Model, powerBlock, problemOf } from "../rules/index.ts";
 import { type Entry, type LedgerEvent, takenBack } from "./events.ts";
 import { functionsOf } from "./functions.ts";
-import { admit, type Refusal } from "./admit.ts";
+import { admit } from "./admit.ts";
+import type { Refusal } from "./refusal.ts";
 import { fail, type Result } from "../base/result.ts";
 import { modelAfter } from "./learning.ts";
 import { inHandAfter, liesAfter } from "./hands.ts";
@@ -292,14 +293,13 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
     ? rest.filter((p) => model.overPart[p]!.some((x) => parts.includes(x)))
     : [];
   const packs = new Set(bared.map((p) => model.partIds[p]!));
+  const looks = new Set([...packs].map((id) => `lithium:${id}`));
   const anchor = rest.sort((a, b) => model.below[a]!.length - model.below[b]!.length || a - b)[0]!;
   return {
     ...state,
     machine: after(state.machine, { do: "lift", parts }),
     looked: new Set([...state.looked].filter((id) => !packs.has(id))),
-    answers: new Map(
-      [...state.answers].filter(([stop]) => !packs.has(stop.replace(/^lithium:/, ""))),
-    ),
+    answers: new Map([...state.answers].filter(([stop]) => !looks.has(stop))),
     moved: new Set([...state.moved, ...parts]),
     done: [...state.done, { do: "lift", parts, anchor }],
     checks: withoutChecksOf(model, state.checks, jointsOfParts(model, parts)),

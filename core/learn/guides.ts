@@ -1,4 +1,11 @@
-import type { Cover, Guide, GuideJoint, GuidePart, Order } from "../guide/index.ts";
+import {
+  type Cover,
+  type Guide,
+  guideChanges,
+  type GuideJoint,
+  type GuidePart,
+  type Order,
+} from "../guide/index.ts";
 import { bareGuide, Beliefs, FREE, HOLDS } from "./beliefs.ts";
 import { draftOf, looseDraftOf } from "./draft.ts";
 import { sightingsOf, type Log, machineOf, type Sighting } from "./log.ts";
@@ -27,17 +34,29 @@ export const boldGuide = (beliefs: Beliefs): Guide => ({
   orders: ordersOf(beliefs, () => false),
 });
 
+/** A learnt guide as a bench begins with it: read, and what follows from it worked out, once. */
+export interface Begun {
+  readonly guide: Guide;
+  readonly known: readonly Sighting[];
+  readonly before: Beliefs;
+}
+
+/** Undefined for a guide that was written, or whose record cannot be read. */
+export function begunWith(guide: Guide): Begun | undefined {
+  const known = sightingsOf(guide);
+  if (!known) return undefined;
+  const draft = draftOf({ machine: machineOf(guide), sightings: known });
+  return { guide, known, before: new Beliefs(draft) };
+}
+
 /**
  * The guide of a machine that lies open on a bench and is learnt there: what was known when it came, and what was
  * entered and done since. Whatever came off first is held to be over what was done after, so that its gates and its
  * build-up mirror what was done; an order that was only assumed binds no further than it was known before. Of what
  * nobody has opened yet nothing is known: it may be opened.
  */
-export function benchGuide(guide: Guide, sightings: readonly Sighting[]): Guide {
-  const known = sightingsOf(guide);
-  if (!known) return guide;
+export function benchGuide({ guide, known, before }: Begun, sightings: readonly Sighting[]): Guide {
   const machine = machineOf(guide);
-  const before = new Beliefs(looseDraftOf({ machine, sightings: known }));
   const all: readonly Sighting[] = [...known, { do: "closed" }, ...sightings];
   const beliefs = new Beliefs(looseDraftOf({ machine, sightings: all }));
   const wasDoneBefore = (thing: number): boolean => {
@@ -56,6 +75,14 @@ export function benchGuide(guide: Guide, sightings: readonly Sighting[]): Guide 
 export function learntGuide(log: Pick<Log, "machine" | "sightings">): Guide {
   const guide = safeGuide(new Beliefs(draftOf(log)));
   return { ...guide, learnt: log.sightings };
+}
+
+/** Whether the facts of a learnt guide are still those that its log comes to: nobody has edited them by hand. */
+export function isAsLearnt(guide: Guide): boolean {
+  const sightings = sightingsOf(guide);
+  if (!sightings) return false;
+  const made = learntGuide({ machine: machineOf(guide), sightings });
+  return guideChanges({ ...guide, learnt: [] }, { ...made, learnt: [] }).length === 0;
 }
 
 /** The joints as far as they are known to open. */

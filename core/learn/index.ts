@@ -12,7 +12,7 @@ export {
 } from "./log.ts";
 export { type Answer, type Draft, draftOf } from "./draft.ts";
 export { Beliefs, type Contradiction, type Source } from "./beliefs.ts";
-export { benchGuide, boldGuide, learntGuide, safeGuide } from "./guides.ts";
+export { boldGuide, isAsLearnt, learntGuide, safeGuide } from "./guides.ts";
 export { learningModel } from "./learning-model.ts";
 export { enteredCover, enteredJoint, outlineOf } from "./entries.ts";
 export { enteredPart, firstSightings, FRAME, idFrom, type NewModel } from "./new-model.ts";
@@ -20,6 +20,6 @@ export { assess, type Assessment, isUsualKind, isWay, type LearntJob } from "./j
 export { answersTo, nextQuestion, type Odds, type Question } from "./question.ts";
 export { oddsFrom, oddsOf, type Tallies, tallyOf } from "./odds.ts";
 export { cornersOf, type Homography, pictureMap, project, type Spot } from "./homography.ts";
-export { type Asked, type Standing, standingOf } from "./standing.ts";
+export { type Asked, type Known, knownOf, type Standing, standingOf } from "./standing.ts";
 export { Technician } from "./technician.ts";
 export { interview, type Interview } from "./interview.ts";

@@ -1,32 +1,32 @@
 import { reader } from "../base/ajv.ts";
 import { type Guide, guideSchema, parseGuide } from "../guide/index.ts";
 import { type Learning, type Model, modelOf } from "../rules/index.ts";
-import { Beliefs } from "./beliefs.ts";
-import { draftOf } from "./draft.ts";
-import { benchGuide, safeGuide } from "./guides.ts";
-import { asSightings, enteredSchema, machineOf, type Sighting, sightingsOf } from "./log.ts";
+import { begunWith, benchGuide, safeGuide } from "./guides.ts";
+import { asSightings, enteredSchema, type Sighting } from "./log.ts";
 
 const MOST = 50;
+/** What is entered at once is a lot, a part, a picture: far less than this. */
+const MOST_LETTERS = 64_000;
 const readEntered = reader<readonly Sighting[]>({ $defs: guideSchema.$defs, ...enteredSchema });
 
 /** The model of a guide; of one that is learnt at the bench, one that grows with what is entered and done there. */
 export function learningModel(guide: Guide): Model {
-  if (guide.learnt === undefined) return modelOf(guide);
-  const known = sightingsOf(guide) ?? [];
+  const begun = begunWith(guide);
+  if (!begun) return modelOf(guide);
+  const { before } = begun;
   const kept = new Map<string, Model>();
   const learning: Learning = {
     grow: (sightings) => {
       const key = JSON.stringify(sightings);
       const known = kept.get(key);
       if (known) return known;
-      const grown = modelOf(benchGuide(guide, asSightings(sightings)));
+      const grown = modelOf(benchGuide(begun, asSightings(sightings)));
       const model = { ...grown, learning };
       if (kept.size >= MOST) kept.delete(kept.keys().next().value!);
       kept.set(key, model);
       return model;
     },
     planBy: (job) => {
-      const before = new Beliefs(draftOf({ machine: machineOf(guide), sightings: known }));
       const wasDone = (id: string): boolean => before.wasDone[before.thing(id) ?? -1] === 1;
       const asked = [...job.for, ...(job.reach ?? []), ...(job.open ?? [])];
       return asked.every(wasDone) ? safeGuide(before) : learning.grow([]).guide;
@@ -38,6 +38,7 @@ export function learningModel(guide: Guide): Model {
 
 /** Whether what was entered makes a guide; else where it does not. */
 const misfit: Learning["misfit"] = (entered, guide) => {
+  if (JSON.stringify(entered).length > MOST_LETTERS) return "its length";
   const read = readEntered(entered);
   if (!read.ok) return read.error[0]?.instancePath ?? "";
   for (const one of read.value) {

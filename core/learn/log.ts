@@ -22,15 +22,8 @@ export interface Claim {
 }
 
 /** What is called by a name on the machine's own label. */
-export interface Machine {
-  readonly id: string;
-  readonly maker: string;
-  readonly model: string;
-  readonly codes: readonly string[];
-  readonly recognise: string;
-  readonly note?: string;
-  readonly chargerOpen?: boolean;
-}
+const LABEL = ["id", "maker", "model", "codes", "recognise", "note", "chargerOpen"] as const;
+export type Machine = Pick<Guide, (typeof LABEL)[number]>;
 
 /** One thing that was seen, done or said at the bench; `id` is what a take-back names. */
 export type Sighting = { readonly id?: string; readonly by?: string; readonly at?: string } & (
@@ -171,24 +164,10 @@ export function sightingsOf({ learnt }: Guide): readonly Sighting[] | undefined 
 export const asSightings = (facts: readonly LearntFact[]): readonly Sighting[] =>
   facts as unknown as readonly Sighting[];
 
-export const machineOf = ({
-  id: guideId,
-  maker,
-  model,
-  codes,
-  recognise,
-  note,
-  chargerOpen,
-}: Guide): Machine => ({
-  id: guideId,
-  maker,
-  model,
-  codes,
-  recognise,
-  ...(note === undefined ? {} : { note }),
-  ...(chargerOpen === undefined ? {} : { chargerOpen }),
-});
-
+export const machineOf = (guide: Guide): Machine =>
+  Object.fromEntries(
+    LABEL.flatMap((key) => (guide[key] === undefined ? [] : [[key, guide[key]]])),
+  ) as unknown as Machine;
 /** The log a text holds; or where it is none, with a JSON Pointer. */
 export function parseLog(source: string): Result<Log, LogError> {
   const value = parseJson(source);

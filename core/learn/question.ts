@@ -111,7 +111,6 @@ function lookOf(
     .slice(0, MOST_IN_THE_WAY)
     .flatMap((keys) => [...keys]);
   if (chosen.length === 0) return undefined;
-  const set = new Set(chosen);
   return {
     kind: "look",
     claims: chosen.map((key) => beliefs.claimOf(key)),
@@ -119,7 +118,7 @@ function lookOf(
       .filter(({ keys }) => chosen.some((key) => keys.has(key)))
       .flatMap((c) => c.jobs),
     fall: 0,
-    yes: [...set].reduce((all, key) => all * odds(beliefs, key), 1),
+    yes: chosen.reduce((all, key) => all * odds(beliefs, key), 1),
   };
 }
 

@@ -2,7 +2,7 @@ import type { Guide } from "../guide/index.ts";
 import { type DownStep, stepOf } from "../plan/index.ts";
 import { Beliefs, type Contradiction } from "./beliefs.ts";
 import { draftOf } from "./draft.ts";
-import { assess } from "./jobs.ts";
+import { assess, type Assessment } from "./jobs.ts";
 import { machineOf, type Sighting, sightingsOf } from "./log.ts";
 import { nextQuestion, type Odds, type Question } from "./question.ts";
 
@@ -24,25 +24,25 @@ export interface Asked extends Pick<Question, "kind" | "claims" | "fall"> {
   readonly ways: readonly { readonly part: string; readonly down: readonly DownStep[] }[];
 }
 
+/** How well a learnt guide is known: minutes that are not settled, over so many usual jobs. */
+export interface Known {
+  readonly gap: number;
+  readonly jobs: number;
+}
+
 /** Where a guide stands after these answers; undefined for one that was written, not learnt. */
 export function standingOf(
   guide: Guide,
   answers: readonly Sighting[],
   odds: Odds,
 ): Standing | undefined {
-  const known = sightingsOf(guide);
-  if (!known) return undefined;
-  const draft = draftOf({ machine: machineOf(guide), sightings: [...known, ...answers] });
-  const beliefs = new Beliefs(draft);
-  const assessed = assess(beliefs);
+  const assessed = assessmentOf(guide, answers);
+  if (!assessed) return undefined;
+  const { beliefs, gap, jobs } = assessed;
   const question = nextQuestion(assessed, odds);
   return {
-    gap: assessed.gap,
-    jobs: assessed.jobs.map(({ part, safe, bold }) => ({
-      part,
-      safe: safe.work,
-      bold: bold.work,
-    })),
+    gap,
+    jobs: jobs.map(({ part, safe, bold }) => ({ part, safe: safe.work, bold: bold.work })),
     question: question && {
       kind: question.kind,
       claims: question.claims,
@@ -54,4 +54,17 @@ export function standingOf(
     },
     contradictions: beliefs.contradictions,
   };
+}
+
+/** The same in two figures; nothing is asked, so no odds are needed. */
+export function knownOf(guide: Guide): Known | undefined {
+  const assessed = assessmentOf(guide, []);
+  return assessed && { gap: assessed.gap, jobs: assessed.jobs.length };
+}
+
+function assessmentOf(guide: Guide, answers: readonly Sighting[]): Assessment | undefined {
+  const known = sightingsOf(guide);
+  if (!known) return undefined;
+  const machine = machineOf(guide);
+  return assess(new Beliefs(draftOf({ machine, sightings: [...known, ...answers] })));
 }

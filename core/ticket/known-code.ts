@@ -1,4 +1,4 @@
-/** What is known of an underside code when a machine is taken in, or the codes that are known. */
+/** What is known of an underside code when a machine is taken in, or what it may mean. */
 export interface KnownCode {
   readonly found:
     | {
@@ -13,8 +13,6 @@ export interface KnownCode {
         }[];
       }
     | undefined;
-  /** All codes there are, where this one is none of them. */
-  readonly known: readonly string[];
   /** Machines that may be meant by a code that is none of them, the likeliest first. */
   readonly near: readonly {
     readonly code: string;

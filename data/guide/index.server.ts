@@ -4,8 +4,8 @@ export {
   changedAt,
   currentHash,
   currentHashes,
+  guideIds,
   guideOfCode,
-  knownCodes,
   versionsOf,
   type GuideVersion,
 } from "./versions.server.ts";

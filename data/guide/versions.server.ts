@@ -98,14 +98,10 @@ export async function guideOfCode(
   return row ? { guideId: row.guideId, code: row.code } : undefined;
 }
 
-/** All underside codes that some guide answers to. */
-export async function knownCodes(db: Database): Promise<readonly string[]> {
-  const rows = await db.tables.guideCodes.findAll({
-    attributes: ["code"],
-    order: ["guideId", "code"],
-    raw: true,
-  });
-  return rows.map(({ code }) => code);
+/** The ids of all guides. */
+export async function guideIds(db: Database): Promise<readonly string[]> {
+  const rows = await db.tables.guides.findAll({ raw: true });
+  return rows.map(({ id }) => id);
 }
 
 /** A code that another guide answers to already. */

@@ -1,6 +1,6 @@
 import { plain } from "../../core/base/plain.ts";
 import { fail, ok, type Result } from "../../core/base/result.ts";
-import type { Tallies } from "../../core/learn/index.ts";
+import type { Known } from "../../core/learn/index.ts";
 import type { Hit } from "../../core/ticket/index.ts";
 import { isStepKey } from "../../core/bench/index.ts";
 import {
@@ -21,10 +21,10 @@ import {
   type GuideVersion,
 } from "../../data/guide/index.server.ts";
 import { changeableTickets, handedBack } from "../../data/ticket/index.server.ts";
-import { type Known, knownOf, talliesOf } from "./known.server.ts";
+import { knownOf } from "./known.server.ts";
 
-/** A machine in the list: a guide as its first codes name it, or one of its sisters. */
-export interface GuideLine {
+/** A machine by name: a guide as its first codes name it, or one of its sisters. */
+export interface MachineLine {
   readonly guideId: string;
   readonly name: string;
   readonly codes: readonly string[];
@@ -32,7 +32,11 @@ export interface GuideLine {
   readonly parts: number;
   readonly joints: number;
   readonly partCodes: readonly string[];
-  /** Of a learnt guide: how well it is known, or that it is being worked out. */
+}
+
+/** The same in the list of guides, with how well it is known. */
+export interface GuideLine extends MachineLine {
+  /** Of a learnt guide; or it is being worked out. */
   readonly known: Known | "counting" | undefined;
   /** Machines of it that were handed back. */
   readonly done: number;
@@ -55,13 +59,23 @@ export async function guideList(
   for (const { guideId, hash } of await currentHashes(db)) {
     const guide = await guideVersion(db, hash);
     if (guide.ok) {
-      const known = await soon(knownOf(db, hash, guide.value));
+      const known = await soon(knownOf(hash, guide.value));
       const more = { known, done: done.get(guideId) ?? 0, changed: changed.get(guideId) ?? "" };
       lines.push(...linesOf(guide.value).map((line) => ({ ...line, ...more })));
     } else
       broken.push({ guideId, path: guide.error.type === "guide-broken" ? guide.error.path : "" });
   }
   return { lines, broken };
+}
+
+/** Every machine that a guide answers for, by name. */
+export async function machineLines(db: Database): Promise<readonly MachineLine[]> {
+  const lines: MachineLine[] = [];
+  for (const { hash } of await currentHashes(db)) {
+    const guide = await guideVersion(db, hash);
+    if (guide.ok) lines.push(...linesOf(guide.value));
+  }
+  return lines;
 }
 
 type GuideHit = Exclude<Hit, { type: "ticket" }>;
@@ -116,9 +130,7 @@ const soon = <T>(value: Promise<T>): Promise<T | "counting"> =>
   Promise.race([value, new Promise<"counting">((tell) => setTimeout(tell, SOON_MS, "counting"))]);
 const SOON_MS = 60;
 
-type NamedLine = Omit<GuideLine, "known" | "done" | "changed">;
-
-const linesOf = (guide: Guide): readonly NamedLine[] => [
+const linesOf = (guide: Guide): readonly MachineLine[] => [
   lineOf(guide, guide.codes, guide.recognise),
   ...Object.entries(guide.variants ?? {}).flatMap(([code, { about }]) => {
     const variant = guideForCode(guide, code);
@@ -126,7 +138,7 @@ const linesOf = (guide: Guide): readonly NamedLine[] => [
   }),
 ];
 
-const lineOf = (guide: Guide, codes: readonly string[], recognise: string): NamedLine => ({
+const lineOf = (guide: Guide, codes: readonly string[], recognise: string): MachineLine => ({
   guideId: guide.id,
   name: `${guide.maker} ${guide.model}`,
   codes,
@@ -144,8 +156,6 @@ export interface GuidePage {
   readonly tickets: readonly { readonly number: number; readonly customer: string }[];
   /** The newest first, each with what it changed. */
   readonly versions: readonly (GuideVersion & { readonly changes: readonly FactChange[] })[];
-  /** Of a learnt guide: what the others say of such claims, to choose the next question by. */
-  readonly tallies: Tallies | undefined;
 }
 
 export type GuidePageError =
@@ -180,7 +190,6 @@ export async function guidePage(
     code,
     tickets,
     versions,
-    tallies: whole.value.learnt === undefined ? undefined : await talliesOf(db),
   });
 }
 

@@ -1,10 +1,12 @@
 export { addModel, keepAnswers, keepLearnt } from "./learn.server.ts";
+export { talliesOf } from "./known.server.ts";
 export { machinesLike } from "./near.server.ts";
 export { storeGuide, unbegunLine } from "./store-guide.server.ts";
 export {
   guideFile,
   guideHits,
   guideList,
+  machineLines,
   guidePage,
   hasStep,
   partOfCode,

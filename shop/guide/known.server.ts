@@ -1,11 +1,8 @@
 import type { Guide } from "../../core/guide/index.ts";
-import type { Tallies } from "../../core/learn/index.ts";
+import type { Known, Tallies } from "../../core/learn/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentHashes, guideVersion } from "../../data/guide/index.server.ts";
 import { knownAside, tallyAside } from "../plan/index.server.ts";
-
-/** How well a learnt guide is known: minutes that are not settled, over so many usual jobs. */
-export type Known = NonNullable<Awaited<ReturnType<typeof knownAside>>>;
 
 /** Versions never change: what was worked out of one holds. */
 const known = new Map<string, Promise<Known | undefined>>();
@@ -26,15 +23,10 @@ export async function talliesOf(db: Database): Promise<Tallies> {
 }
 
 /** How well a guide is known; undefined for one that was written. */
-export async function knownOf(
-  db: Database,
-  hash: string,
-  guide: Guide,
-): Promise<Known | undefined> {
-  if (guide.learnt === undefined) return undefined;
-  const counted = await talliesOf(db);
-  return once(known, hash, () => knownAside({ guide, tallies: counted }));
-}
+export const knownOf = (hash: string, guide: Guide): Promise<Known | undefined> =>
+  guide.learnt === undefined
+    ? Promise.resolve(undefined)
+    : once(known, hash, () => knownAside(guide));
 
 function once<T>(kept: Map<string, Promise<T>>, key: string, make: () => Promise<T>): Promise<T> {
   const there = kept.get(key);

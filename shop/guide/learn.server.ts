@@ -1,7 +1,7 @@
 import type { Transaction } from "sequelize";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { sightingsIn, type LedgerEvent } from "../../core/bench/index.ts";
-import { guideChanges, isPartKind } from "../../core/guide/index.ts";
+import { type Guide, guideChanges, isPartKind } from "../../core/guide/index.ts";
 import {
   asSightings,
   firstSightings,
@@ -22,7 +22,7 @@ import {
   PART_KIND_WORDS,
 } from "../../core/words/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
-import { addVersion, currentHash, guideVersion } from "../../data/guide/index.server.ts";
+import { addVersion, currentHash, guideIds, guideVersion } from "../../data/guide/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
 
 /** Writes down a machine that no guide answers to: the first version of a guide that is to be learnt. */
@@ -35,7 +35,7 @@ export async function addModel(
   const stranger = parts.find((kind) => !isPartKind(kind));
   if (stranger !== undefined) return fail({ type: "part-not-here", part: stranger });
   const kinds = parts.filter(isPartKind);
-  const taken = new Set((await db.tables.guides.findAll({ raw: true })).map(({ id }) => id));
+  const taken = new Set(await guideIds(db));
   const machine = {
     id: idFrom(`${model.maker} ${model.model}`, (id) => taken.has(id)),
     maker: model.maker,
@@ -61,21 +61,19 @@ export async function keepAnswers(
   const answers = readAnswers(entered);
   if (!answers.ok) return fail("answers-broken");
   const { at, by } = stampOf(act);
+  const told = answers.value.map((one) => ({ ...one, at, by }));
   return db.write(async (transaction) => {
-    const hash = await currentHash(db, guideId, transaction);
-    const now = hash === undefined ? undefined : await guideVersion(db, hash);
-    const known = now?.ok ? sightingsOf(now.value) : undefined;
-    if (!now?.ok || !known) return fail("guide-unknown");
-    const told = answers.value.map((one) => ({ ...one, at, by }));
-    const next = learntGuide({ machine: machineOf(now.value), sightings: [...known, ...told] });
-    await addVersion(db, next, [], { at, by, why: answersWords(told.length) }, transaction);
+    const before = await learntNow(db, guideId, transaction);
+    if (!before) return fail("guide-unknown");
+    const stamp = { at, by, why: answersWords(told.length) };
+    await addVersion(db, before.with(told), [], stamp, transaction);
     return ok(true);
   });
 }
 
 /**
  * What a job taught of its machine, as the next version of the guide it is learnt in; none when it says nothing new.
- * What other jobs taught meanwhile stays.
+ * What other jobs taught meanwhile stays. A machine that was opened once more adds what the last time taught.
  */
 export async function keepLearnt(
   db: Database,
@@ -84,17 +82,25 @@ export async function keepLearnt(
   { ticket, at, by }: { readonly ticket: number; readonly at: string; readonly by: string },
   transaction: Transaction,
 ): Promise<void> {
+  const before = await learntNow(db, guideId, transaction);
+  if (!before) return;
+  const all = asSightings(sightingsIn(events));
+  const last = all.slice(1 + all.findLastIndex((one) => one.do === "closed"));
+  const next = before.with([{ do: "closed" }, ...last]);
+  if (guideChanges({ ...before.guide, learnt: [] }, { ...next, learnt: [] }).length === 0) return;
+  await addVersion(db, next, [], { at, by, why: learntOnWords(ticket) }, transaction);
+}
+
+/** A guide that is learnt as it is now, and as it is with more; undefined for one that was written. */
+async function learntNow(db: Database, guideId: string, transaction: Transaction) {
   const hash = await currentHash(db, guideId, transaction);
   const now = hash === undefined ? undefined : await guideVersion(db, hash);
-  if (!now?.ok) return;
-  const known = sightingsOf(now.value);
-  if (!known) return;
-  const sightings: readonly Sighting[] = [
-    ...known,
-    { do: "closed" },
-    ...asSightings(sightingsIn(events)),
-  ];
-  const next = learntGuide({ machine: machineOf(now.value), sightings });
-  if (guideChanges({ ...now.value, learnt: [] }, { ...next, learnt: [] }).length === 0) return;
-  await addVersion(db, next, [], { at, by, why: learntOnWords(ticket) }, transaction);
+  const known = now?.ok ? sightingsOf(now.value) : undefined;
+  if (!now?.ok || !known) return undefined;
+  const guide = now.value;
+  return {
+    guide,
+    with: (more: readonly Sighting[]): Guide =>
+      learntGuide({ machine: machineOf(guide), sightings: [...known, ...more] }),
+  };
 }

@@ -2,7 +2,7 @@ import { distance } from "fastest-levenshtein";
 import { plain } from "../../core/base/plain.ts";
 import type { KnownCode } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
-import { guideList } from "./guide-pages.server.ts";
+import { machineLines } from "./guide-pages.server.ts";
 
 const MOST = 5;
 /** Letters that may be typed wrong in a code, and that words are at least long. */
@@ -13,12 +13,11 @@ const WORD = 3;
 export async function machinesLike(db: Database, typed: string): Promise<KnownCode["near"]> {
   const wanted = plain(typed);
   if (wanted.length < WORD) return [];
-  const { lines } = await guideList(db);
   const words = typed
     .toLowerCase()
     .split(/\s+/)
     .filter((word) => word.length >= WORD);
-  return lines
+  return (await machineLines(db))
     .flatMap(({ name, codes, recognise }) =>
       codes.map((code) => ({ code, name, recognise, away: awayFrom(plain(code), wanted) })),
     )

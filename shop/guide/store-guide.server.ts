@@ -8,6 +8,7 @@ import {
   guideChanges,
   parseGuide,
 } from "../../core/guide/index.ts";
+import { isAsLearnt } from "../../core/learn/index.ts";
 import { workLine, type WorkLine } from "../../core/ticket/index.ts";
 import { ticketsOnOther } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
@@ -52,7 +53,7 @@ export async function storeGuide(
   const errors = await checkAside(file);
   const blocked = blockedVariants(errors);
   if (errors.some((error) => variantOf(error) === undefined)) return fail(errors);
-  const guide = parsed.value;
+  const guide = asItIs(parsed.value);
   const before = await currentHash(act.db, guide.id);
   if (before === bodyOf(guide).hash) {
     const none = { changes: [], blocked: errors, staysOn: [], troubled: [] };
@@ -74,6 +75,13 @@ export async function storeGuide(
     staysOn: await ticketsOnOther(act.db, guide.id, added.hash),
     troubled: await renewLines(act.db, added),
   });
+}
+
+/** A learnt guide whose facts were edited by hand is a written one from then on: its log does not say them. */
+function asItIs(guide: Guide): Guide {
+  if (guide.learnt === undefined || isAsLearnt(guide)) return guide;
+  const { learnt: _, ...written } = guide;
+  return written;
 }
 
 async function changesSince(

@@ -5,6 +5,7 @@ import type { TicketUnknown } from "../../core/ticket/index.ts";
 import { addPhoto, dropPhoto, photosOf, type Photo } from "../../data/photos/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
+import { pictureOf } from "./picture.server.ts";
 import { straighten } from "./straighten.server.ts";
 import { hasStep } from "../guide/index.server.ts";
 
@@ -16,14 +17,13 @@ export type PhotoError =
   | { readonly type: "no-corners" }
   | { readonly type: "step-not-here" };
 
-const KINDS = ["jpeg", "png", "webp"];
-const LONGEST = 2400;
 const THUMB = 220;
+/** A picture that is drawn on belongs to no step: it is not among those that are taken away there. */
+const VIEW = "view";
 
 /**
- * Keeps a photo of a step, and gives the ticket's photos: what it is says its content, not its name. It
- * is turned upright, made small enough and written anew as JPEG, so nothing else that was in the file
- * (place, camera, owner) is kept.
+ * Keeps a photo of a step, and gives the ticket's photos. It is written anew as JPEG, so nothing else that
+ * was in the file (place, camera, owner) is kept.
  */
 export async function keepPhoto(
   act: Act,
@@ -58,17 +58,15 @@ export async function keepView(
   const made = await photoAndThumb(straight.value).catch(() => undefined);
   if (!made) return fail({ type: "no-photo" });
   const { width, height } = made.info;
-  const photo = { id: act.newId(), ticket, step: "job", width, height, ...stampOf(act) };
+  const photo = { id: act.newId(), ticket, step: VIEW, width, height, ...stampOf(act) };
   await addPhoto(act.db, photo, { full: made.data, thumb: made.thumb });
   return ok(photo.id);
 }
 
 async function photoAndThumb(bytes: Uint8Array) {
-  const image = sharp(bytes, { limitInputPixels: 100_000_000 }).rotate();
-  const { format } = await image.metadata();
-  if (!KINDS.includes(format)) return undefined;
-  const full = image.clone().resize(LONGEST, LONGEST, { fit: "inside", withoutEnlargement: true });
-  const { data, info } = await full.jpeg({ quality: 86 }).toBuffer({ resolveWithObject: true });
+  const picture = await pictureOf(bytes);
+  if (!picture) return undefined;
+  const { data, info } = await picture.jpeg({ quality: 86 }).toBuffer({ resolveWithObject: true });
   const thumb = await sharp(data).resize(THUMB, THUMB, { fit: "inside" }).jpeg().toBuffer();
   return { data, info, thumb };
 }

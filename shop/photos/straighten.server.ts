@@ -1,6 +1,7 @@
 import sharp from "sharp";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { type Homography, pictureMap, type Spot } from "../../core/learn/index.ts";
+import { pictureOf } from "./picture.server.ts";
 
 /** Dots to a millimetre of what is seen: a screw head has a dozen. */
 const DOTS = 4;
@@ -15,9 +16,9 @@ export async function straighten(
   taps: readonly Spot[],
   size: { readonly width: number; readonly height: number },
 ): Promise<Result<Buffer, "no-corners" | "no-photo">> {
-  const read = await sharp(bytes, { limitInputPixels: 100_000_000 })
-    .rotate()
-    .removeAlpha()
+  const picture = await pictureOf(bytes);
+  const read = await picture
+    ?.removeAlpha()
     .toColourspace("srgb")
     .raw()
     .toBuffer({ resolveWithObject: true })
@@ -34,6 +35,10 @@ export async function straighten(
   const raw = { width, height, channels: CHANNELS } as const;
   return ok(await sharp(flat, { raw }).jpeg({ quality: 88 }).toBuffer());
 }
+
+/** A coordinate moved to where it has a neighbour on either side. */
+const within = (at: number, size: number): number =>
+  at < 0 ? 0 : at > size - 1.001 ? size - 1.001 : at;
 
 /** Each dot from the four of the picture around where it falls, by how near it is to them. */
 function drawn(
@@ -62,10 +67,10 @@ function drawn(
     for (let column = 0; column < width; column++, at += CHANNELS) {
       const u = (column + 0.5) / DOTS;
       const w = g * u + h * v + i;
-      const x = Math.min(fromWidth - 1.001, Math.max(0, (a * u + b * v + c) / w - 0.5));
-      const y = Math.min(fromHeight - 1.001, Math.max(0, (d * u + e * v + f) / w - 0.5));
-      const left = Math.floor(x);
-      const top = Math.floor(y);
+      const x = within((a * u + b * v + c) / w - 0.5, fromWidth);
+      const y = within((d * u + e * v + f) / w - 0.5, fromHeight);
+      const left = x | 0;
+      const top = y | 0;
       const right = x - left;
       const down = y - top;
       const first = (top * fromWidth + left) * CHANNELS;

@@ -3,7 +3,7 @@ import { guideErrors } from "../../core/check/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
 import type { Job, JobError } from "../../core/rules/index.ts";
-import { oddsFrom, standingOf, type Tallies, tallyOf } from "../../core/learn/index.ts";
+import { type Known, knownOf, type Tallies, tallyOf } from "../../core/learn/index.ts";
 import { SHARPENING_BUDGET } from "../../core/work/index.ts";
 
 /** A job to be planned on a machine that is closed, or as it lies on the bench now. */
@@ -22,21 +22,6 @@ export const planTask = ({ guide, job, from, isSharpening }: PlanTask): Result<P
 /** What the shop's guides say of claims that nobody has settled. */
 export const tallyTask = (guides: readonly Guide[]): Tallies => tallyOf(guides);
 
-/** How many minutes of a learnt guide are not settled, all usual jobs together. */
-export const gapTask = ({
-  guide,
-  tallies,
-}: {
-  guide: Guide;
-  tallies: Tallies;
-}): Known | undefined => {
-  const standing = standingOf(guide, [], oddsFrom(tallies));
-  return standing && { gap: standing.gap, jobs: standing.jobs.length };
-};
-export interface Known {
-  readonly gap: number;
-  /** Usual jobs that can be planned. */
-  readonly jobs: number;
-}
+export const knownTask = (guide: Guide): Known | undefined => knownOf(guide);
 
 export const checkTask = (file: unknown): readonly Finding[] => guideErrors(file);

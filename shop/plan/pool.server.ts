@@ -2,18 +2,11 @@ import { existsSync } from "node:fs";
 import path from "node:path";
 import { Piscina } from "piscina";
 import type { Result } from "../../core/base/result.ts";
-import type { Tallies } from "../../core/learn/index.ts";
+import type { Known, Tallies } from "../../core/learn/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
 import type { JobError } from "../../core/rules/index.ts";
-import {
-  checkTask,
-  gapTask,
-  type Known,
-  planTask,
-  type PlanTask,
-  tallyTask,
-} from "./plan-worker.ts";
+import { checkTask, knownTask, planTask, type PlanTask, tallyTask } from "./plan-worker.ts";
 
 /** Built beside the server; where nothing is built (tests, the demo's loader, dev) it is not there. */
 const WORKER = path.resolve("build/workers/plan-worker.js");
@@ -57,10 +50,10 @@ export async function tallyAside(guides: readonly Guide[]): Promise<Tallies> {
 }
 
 /** How well a learnt guide is known, worked out aside. */
-export async function knownAside(task: Parameters<typeof gapTask>[0]): Promise<Known | undefined> {
+export async function knownAside(guide: Guide): Promise<Known | undefined> {
   const aside = workers();
-  if (!aside) return gapTask(task);
-  return (await aside.run(task, { name: "gapTask" })) as Known | undefined;
+  if (!aside) return knownTask(guide);
+  return (await aside.run(guide, { name: "knownTask" })) as Known | undefined;
 }
 
 /** Checks a guide file aside. */

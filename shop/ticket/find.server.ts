@@ -1,5 +1,5 @@
 import type { Hit, KnownCode } from "../../core/ticket/index.ts";
-import { currentHash, guideOfCode, knownCodes, modelFor } from "../../data/guide/index.server.ts";
+import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
 import { customersLike, pageOfTickets, ticketFacts } from "../../data/ticket/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { guideHits, machinesLike, partOfCode } from "../guide/index.server.ts";
@@ -47,13 +47,13 @@ export const customersKnown = (
 ): Promise<readonly { readonly name: string; readonly phone: string }[]> =>
   letters === "" ? Promise.resolve([]) : customersLike(db, letters, MOST_HITS);
 
-/** The machine of an underside code and what can be replaced in it, or the codes that are known. */
+/** The machine of an underside code and what can be replaced in it, or the machines it may mean. */
 export async function knownCode(db: Database, typed: string): Promise<KnownCode> {
   const named = typed === "" ? undefined : await guideOfCode(db, typed);
   const version = named && (await currentHash(db, named.guideId));
   const model = version === undefined ? undefined : await modelFor(db, version, named!.code);
   if (!named || !model?.ok) {
-    return { found: undefined, known: await knownCodes(db), near: await machinesLike(db, typed) };
+    return { found: undefined, near: await machinesLike(db, typed) };
   }
   const { maker, model: name, recognise, parts } = model.value.guide;
   return {
@@ -63,7 +63,6 @@ export async function knownCode(db: Database, typed: string): Promise<KnownCode>
       recognise,
       parts: Object.entries(parts).map(([id, part]) => ({ id, name: part.name, kind: part.kind })),
     },
-    known: [],
     near: [],
   };
 }

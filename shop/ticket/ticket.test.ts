@@ -245,7 +245,13 @@ test("the find box knows a ticket's number, and a code as the guide writes it", 
   expect(await find(shop.db, "nothing")).toBeUndefined();
 });
 
-test("a code says its machine and parts, or which codes there are", async () => {
+test("a code says its machine and parts, or which machines it may mean", async () => {
   expect((await knownCode(shop.db, "MT15-A3")).found).toMatchObject({ name: "Marrowby Tern 15" });
-  expect((await knownCode(shop.db, "X")).known).toEqual(["MT15-A2", "MT15-A3"]);
+  const near = async (typed: string) =>
+    (await knownCode(shop.db, typed)).near.map(({ code }) => code);
+  expect(await near("X")).toEqual([]);
+  expect(await near("MT15A9")).toEqual(["MT15-A2", "MT15-A3"]);
+  expect(await near("MT15-A3-EU")).toEqual(["MT15-A3"]);
+  expect(await near("tern white label")).toEqual(["MT15-A2", "MT15-A3"]);
+  expect(await near("ZK-77Q")).toEqual([]);
 });

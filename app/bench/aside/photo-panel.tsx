@@ -1,12 +1,11 @@
 import { nameOf, type Person } from "../../../core/people/index.ts";
 import Box from "@mui/material/Box";
 import { type StepPhoto, Thumb } from "./left-here.tsx";
-import { FilePick } from "../../ui/file-pick.tsx";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useEffect } from "react";
 import { useFetcher } from "react-router";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
-import { Camera } from "./camera.tsx";
+import { PictureSource } from "./picture-source.tsx";
 
 /** What comes back when a picture was kept or taken away. */
 export interface KeptPhotos {
@@ -49,13 +48,7 @@ export function PhotoPanel({
     <Box sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
       <StepLine>A picture of this step</StepLine>
       <Box sx={{ fontSize: 18, color: "var(--soft)" }}>At: {about}</Box>
-      <Camera onTaken={send} />
-      <FilePick
-        name="photo"
-        label="Or a file: JPEG, PNG or WebP, up to 20 MB"
-        accept="image/jpeg,image/png,image/webp"
-        onPick={send}
-      />
+      <PictureSource onTaken={send} />
       <Box role="status" sx={{ fontSize: 17, minHeight: 24 }}>
         {fetcher.state === "idle" ? "" : "Keeping the picture"}
       </Box>

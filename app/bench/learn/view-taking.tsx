@@ -1,20 +1,14 @@
 import ButtonBase from "@mui/material/ButtonBase";
 import { type MouseEvent, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import { cornersOf } from "../../../core/learn/index.ts";
-import { FilePick } from "../../ui/file-pick.tsx";
-import { Camera } from "../aside/camera.tsx";
+import { cornersOf, type Spot } from "../../../core/learn/index.ts";
+import { PictureSource } from "../aside/picture-source.tsx";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
 
 /** What comes back when a picture was straightened and kept. */
 export interface KeptView {
   readonly error: string | undefined;
   readonly photo: string | undefined;
-}
-
-interface Spot {
-  readonly x: number;
-  readonly y: number;
 }
 
 /**
@@ -61,15 +55,7 @@ export function ViewTaking({
     <div className="stack learn">
       <StepLine>A picture: {name}</StepLine>
       {taken === undefined ? (
-        <>
-          <Camera onTaken={setTaken} />
-          <FilePick
-            name="photo"
-            label="Or a file: JPEG, PNG or WebP, up to 20 MB"
-            accept="image/jpeg,image/png,image/webp"
-            onPick={setTaken}
-          />
-        </>
+        <PictureSource onTaken={setTaken} />
       ) : (
         <>
           <Picture

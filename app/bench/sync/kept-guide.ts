@@ -1,3 +1,4 @@
+import { reader, readJson } from "../../../core/base/ajv.ts";
 import type { PinnedGuide } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import { type Model, modelOf } from "../../../core/rules/index.ts";
@@ -5,6 +6,13 @@ import { type Model, modelOf } from "../../../core/rules/index.ts";
 /** Where the guide of a version is asked for; what answers never changes, so the browser keeps it. */
 export const guidePath = ({ version, code }: PinnedGuide): string =>
   `/guide-versions/${version}/${encodeURIComponent(code)}`;
+
+/** That what came is a guide; its facts were read by their schema when it was taken in. */
+const readSent = reader<Guide>({
+  type: "object",
+  required: ["views", "parts", "joints", "covers", "orders"],
+  properties: { format: { const: "brisk-bench-guide" } },
+});
 
 /** More machines than are on benches at a time. */
 const MOST = 100;
@@ -35,7 +43,9 @@ export async function askGuide(path: string): Promise<void> {
   if (kept.has(path)) return;
   const response = await fetch(path);
   if (!response.ok) throw new Response(await response.text(), { status: response.status });
-  await keep(path, (await response.json()) as Guide);
+  const guide = readJson(readSent, await response.text());
+  if (!guide.ok) throw new Error("The guide of this job came in pieces: load the page again.");
+  await keep(path, guide.value);
 }
 
 /** The guide that a page was drawn with by the server, before the page wakes up. */

@@ -102,7 +102,14 @@ function MapDrawing() {
       <Hatch />
       {guide.learnt && <Ground {...facts} />}
       {shapes.map((id) => (
-        <PartShape key={id} guide={guide} id={id} look={lookOf(id, marks)} onTap={onTap} />
+        <PartShape
+          key={id}
+          guide={guide}
+          id={id}
+          look={lookOf(id, marks)}
+          isPictured={facts.photo !== undefined}
+          onTap={onTap}
+        />
       ))}
       {named.map((id) => (
         <PartLabel key={id} guide={guide} id={id} look={lookOf(id, marks)} />
@@ -173,11 +180,18 @@ const PartShape = memo(function PartShape({
   guide,
   id,
   look,
+  isPictured,
   onTap,
-}: PartProps & { readonly look: Look; readonly onTap: (id: string) => void }) {
+}: PartProps & {
+  readonly look: Look;
+  /** Drawn on a picture, which is not painted over. */
+  readonly isPictured: boolean;
+  readonly onTap: (id: string) => void;
+}) {
   const { name, kind, shape, on } = guide.parts[id]!;
   const { stroke, width, dash } = look;
-  const fill = on === undefined && look !== TOUCHED ? "var(--paper)" : look.fill;
+  const isPaper = on === undefined && look !== TOUCHED;
+  const fill = isPictured ? "transparent" : isPaper ? "var(--paper)" : look.fill;
   const isShell = isOutside(guide, id);
   return (
     <g data-part={id} style={{ cursor: "pointer" }} onClick={() => onTap(id)}>
@@ -193,7 +207,7 @@ const PartShape = memo(function PartShape({
         strokeWidth={width}
         strokeDasharray={dash}
       />
-      {look !== OUT && (
+      {look !== OUT && !isPictured && (
         <path
           d={isShell ? chassisOf(guide, id) : artOf(kind, shape!.w, shape!.h)}
           transform={isShell ? undefined : `translate(${shape!.x} ${shape!.y})`}
