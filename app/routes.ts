@@ -22,6 +22,7 @@ export default [
   route("guides/:id", "routes/guide.tsx"),
   route("guides/:id/file", "routes/guide-file.ts"),
   route("guides/:id/answers", "routes/answers.ts"),
+  route("guides/:id/edits", "routes/edits.ts"),
   route("guide-versions/:hash/:code", "routes/guide-version.ts"),
   route("codes", "routes/codes.ts"),
   route("find", "routes/find.ts"),

@@ -157,3 +157,131 @@ test("the map is peeled layer by layer, and a tap names what is there", async ({
     "4 × M2 × 4.5, PH1",
   );
 });
+
+test("facts are changed on the map and in forms, undone and redone through a reload, checked, stored", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/marrowby-tern-15`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Edit" }).click();
+  await page.locator('[data-part="fan"]').click({ force: true });
+  const fan = page.locator('[data-part="fan"] rect').first();
+  const x = async () => Number(await fan.getAttribute("x"));
+  const before = await x();
+  const grip = (await page.locator('[data-handle="Move it"]').boundingBox())!;
+  const [gx, gy] = [grip.x + grip.width / 2, grip.y + grip.height / 2];
+  await page.mouse.move(gx, gy);
+  await page.mouse.down();
+  await page.mouse.move(gx - 60, gy + 10, { steps: 5 });
+  await page.mouse.up();
+  const changed = page.getByRole("region", { name: "What you changed" });
+  await expect(changed).toContainText("1 change, not stored yet");
+  const dragged = await x();
+  expect(dragged).toBeLessThan(before - 10);
+  await page.keyboard.press("Shift+ArrowRight");
+  await expect(changed).toContainText("2 changes");
+  expect(await x()).toBeCloseTo(dragged + 5, 1);
+  await page.getByLabel("Name", { exact: true }).fill("Blower");
+  await page.getByLabel("Name", { exact: true }).press("Enter");
+  await expect(changed).toContainText("3 changes");
+  await page.keyboard.press("Control+z");
+  await changed.getByRole("button", { name: "Undo" }).click();
+  await expect(changed).toContainText("1 change,");
+  // What was undone is there to be done again, after a reload too.
+  await page.reload();
+  await hydrated(page);
+  await changed.getByRole("button", { name: "Redo" }).click();
+  await changed.getByRole("button", { name: "Redo" }).click();
+  await expect(changed).toContainText("3 changes");
+  await expect(changed.getByRole("button", { name: "Redo" })).toBeDisabled();
+  // The other tabs go by what was changed.
+  await page.getByRole("tab", { name: "Parts" }).click();
+  await expect(page.getByRole("row", { name: /Blower/ })).toBeVisible();
+  await page.getByRole("tab", { name: "Try a job" }).click();
+  await page.getByRole("combobox", { name: "Replace" }).fill("Blow");
+  await page.getByRole("option", { name: "Blower" }).click();
+  await expect(page.getByText("Lift the blower out").first()).toBeVisible();
+  await changed.getByRole("button", { name: "What differs" }).click();
+  await expect(changed).toContainText("part fan: name and shape changed");
+  await changed.getByLabel("Why it changed").fill("It is called so on the part.");
+  await changed.getByRole("button", { name: "Store as the next version" }).click();
+  await expect(changed).toHaveCount(0);
+  await page.getByRole("tab", { name: "Versions" }).click();
+  const version = page.getByRole("region", { name: "Version 2" });
+  await expect(version).toContainText("It is called so on the part.");
+  await expect(version).toContainText("part fan: name and shape changed");
+});
+
+test("a lot is added on the map and copied; what the check refuses is not stored, and nothing is lost", async ({
+  page,
+  shop,
+  calm,
+}) => {
+  calm.expected.push(/status of 400/);
+  await page.goto(`${shop.url}/guides/marrowby-tern-15`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Edit" }).click();
+  await page.getByRole("button", { name: "New joint" }).click();
+  const map = page.getByRole("group", { name: /^Map/ });
+  const box = (await map.boundingBox())!;
+  const form = page.getByRole("form", { name: "A new joint" });
+  for (const dx of [0, 20]) {
+    await page.mouse.click(box.x + box.width * 0.35 + dx, box.y + box.height * 0.75);
+  }
+  await expect(form).toContainText("2 so far");
+  await form.getByLabel("Name").fill("Bracket screws");
+  await form.getByRole("button", { name: "Add it" }).click();
+  await expect(page.getByRole("heading", { name: "Bracket screws" })).toBeVisible();
+  await expect(page.getByLabel("How many")).toHaveValue("2");
+  await page.locator('[data-handle="Point 2"]').click();
+  await page.getByRole("button", { name: "Delete point 2" }).click();
+  await expect(page.getByLabel("How many")).toHaveValue("1");
+  await page.getByRole("button", { name: "Copy" }).click();
+  await expect(page.getByText("bracket-screws-2")).toBeVisible();
+  await page.getByLabel("How many").fill("many");
+  await page.getByLabel("How many").press("Enter");
+  await expect(page.getByText("A whole number, as 4")).toBeVisible();
+  await page.getByLabel("How many").fill("7");
+  await page.getByLabel("How many").press("Enter");
+  const changed = page.getByRole("region", { name: "What you changed" });
+  await expect(changed).toContainText("4 changes");
+  await page.getByRole("tablist", { name: "Beside" }).getByRole("tab", { name: "Check" }).click();
+  await expect(page.getByText(/7 screws|count/).first()).toBeVisible();
+  await changed.getByRole("button", { name: "Store as the next version" }).click();
+  await expect(changed.getByRole("alert")).toContainText("Nothing was stored.");
+  await expect(changed.getByRole("alert")).toContainText("/joints/bracket-screws-2/count");
+  await expect(changed).toContainText("4 changes");
+});
+
+test("two people edit one guide: the second is told, and goes on from what the first stored", async ({
+  page,
+  shop,
+  browser,
+  calm,
+}) => {
+  calm.expected.push(/status of 409/);
+  const rename = async (on: typeof page, part: string, name: string) => {
+    await on.goto(`${shop.url}/guides/marrowby-tern-15`);
+    await hydrated(on);
+    await on.getByRole("tab", { name: "Edit" }).click();
+    await on.locator(`[data-part="${part}"]`).click({ force: true });
+    await on.getByLabel("Name", { exact: true }).fill(name);
+    await on.getByLabel("Name", { exact: true }).press("Enter");
+  };
+  const other = await (await browser.newContext()).newPage();
+  await rename(page, "fan", "Blower");
+  await rename(other, "battery", "Flat battery");
+  const mine = page.getByRole("region", { name: "What you changed" });
+  const theirs = other.getByRole("region", { name: "What you changed" });
+  await mine.getByRole("button", { name: "Store as the next version" }).click();
+  await expect(mine).toHaveCount(0);
+  await theirs.getByRole("button", { name: "Store as the next version" }).click();
+  await expect(theirs).toContainText("stored version 2 while you were changing this guide");
+  await theirs.getByRole("button", { name: "Go on from version 2" }).click();
+  await theirs.getByRole("button", { name: "Store as the next version" }).click();
+  await expect(theirs).toHaveCount(0);
+  await other.getByRole("tab", { name: "Parts" }).click();
+  await expect(other.getByRole("row", { name: /Blower/ })).toBeVisible();
+  await expect(other.getByRole("row", { name: /Flat battery/ })).toBeVisible();
+});

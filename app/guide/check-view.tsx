@@ -7,7 +7,14 @@ import { useWorker } from "../workers/use-worker.ts";
 import { Findings } from "./findings.tsx";
 
 /** What `check` asks about a guide now, and what its author has answered. */
-export function CheckView({ guide }: { guide: Guide }) {
+export function CheckView({
+  guide,
+  answer,
+}: {
+  guide: Guide;
+  /** Takes what the author says to a question. */
+  answer?: (path: string, words: string) => void;
+}) {
   const asked = useWorker(make, ask, guide);
   const findings = asked.state === "done" ? asked.value : undefined;
   const answers = Object.entries(guide.answers ?? {});
@@ -20,7 +27,7 @@ export function CheckView({ guide }: { guide: Guide }) {
             ? FAILED
             : "Checking"}
       </Typography>
-      {findings && findings.length > 0 && <Findings findings={findings} />}
+      {findings && findings.length > 0 && <Findings findings={findings} answer={answer} />}
       <Typography variant="h2" sx={{ mt: 2 }}>
         Answered by the author
       </Typography>

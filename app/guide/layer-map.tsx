@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
-import Slider from "@mui/material/Slider";
 import Typography from "@mui/material/Typography";
-import { useMemo, useState } from "react";
-import { type Guide, mainView, peelLevels } from "../../core/guide/index.ts";
+import { useState } from "react";
+import { type Guide, mainView } from "../../core/guide/index.ts";
 import { capital, holdsWords, jointWord, partWord, wordList } from "../../core/words/index.ts";
+import { bareJoints, useLayers } from "./layers-off.tsx";
 import { ViewChoice } from "./view-choice.tsx";
 import { MachineMap } from "../signs/map/machine-map.tsx";
 
@@ -17,30 +17,13 @@ export function LayerMap({
   chosen: string | undefined;
   choose: (id: string) => void;
 }) {
-  const levels = useMemo(() => peelLevels(guide), [guide]);
-  const deepest = Math.max(...levels.values());
   const [view, setView] = useState(() => mainView(guide));
-  const [peeled, setPeeled] = useState(1);
-  const out = new Set([...levels].filter(([, level]) => level < peeled).map(([id]) => id));
+  const [out, layers] = useLayers(guide);
   return (
     <Box>
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 3, alignItems: "center", mb: 1 }}>
         <ViewChoice guide={guide} view={view} choose={setView} />
-        <Box sx={{ display: "flex", gap: 2, alignItems: "center", width: 320 }}>
-          <span id="layers-off" style={{ whiteSpace: "nowrap" }}>
-            Layers off
-          </span>
-          <Slider
-            size="small"
-            min={0}
-            max={deepest}
-            marks
-            value={peeled}
-            onChange={(_, value) => setPeeled(value)}
-            aria-labelledby="layers-off"
-            valueLabelDisplay="auto"
-          />
-        </Box>
+        {layers}
       </Box>
       <Box
         sx={{
@@ -57,7 +40,7 @@ export function LayerMap({
             touched: new Set(chosen === undefined ? [] : [chosen]),
             out,
             inTheWay: new Set(),
-            ahead: new Set(Object.keys(guide.joints).filter((id) => !isUnder(guide, id, out))),
+            ahead: bareJoints(guide, out),
           }}
           onTap={choose}
           isNamed
@@ -69,10 +52,6 @@ export function LayerMap({
     </Box>
   );
 }
-
-/** Whether a part that is still in place is over a joint. */
-const isUnder = (guide: Guide, joint: string, out: ReadonlySet<string>): boolean =>
-  guide.covers.some(({ part, over }) => over.includes(joint) && !out.has(part));
 
 function describe(guide: Guide, id: string): string {
   const over = guide.covers.filter((cover) => cover.over.includes(id)).map(({ part }) => part);

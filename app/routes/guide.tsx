@@ -1,3 +1,5 @@
+import { nameOf } from "../../core/people/index.ts";
+import { guideForCode } from "../../core/guide/index.ts";
 import { unreachable } from "../../core/base/result.ts";
 import type { Job } from "../../core/rules/index.ts";
 import Download from "@mui/icons-material/DownloadOutlined";
@@ -5,7 +7,8 @@ import Button from "@mui/material/Button";
 import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
+import Skeleton from "@mui/material/Skeleton";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { useRouteLoaderData, useSearchParams } from "react-router";
 import { guidePage } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
@@ -15,11 +18,16 @@ import { LayerMap } from "../guide/layer-map.tsx";
 import { useAfterPaint } from "../ui/after-paint.ts";
 import { Choice } from "../ui/choice.tsx";
 import { Page } from "../ui/page.tsx";
+import { EditBar } from "../guide/edit/edit-bar.tsx";
+import { useEditing } from "../guide/edit/use-editing.ts";
 import { CheckView } from "../guide/check-view.tsx";
 import { Questions } from "../guide/questions.tsx";
 import { TryJob } from "../guide/try-job.tsx";
 import { Versions } from "../guide/versions.tsx";
 import type { Route } from "./+types/guide";
+
+/** Fetched by whoever edits. */
+const EditView = lazy(() => import("../guide/edit/edit-view.tsx"));
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.guide.model ?? "Guide"} · Brisk Bench` },
@@ -43,12 +51,30 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   }
 }
 
-const PAGES = ["Try a job", "Questions", "Map", "Parts", "Joints", "Check", "Versions"] as const;
+const PAGES = [
+  "Try a job",
+  "Questions",
+  "Map",
+  "Edit",
+  "Parts",
+  "Joints",
+  "Check",
+  "Versions",
+] as const;
 type PageName = (typeof PAGES)[number];
 
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
-  const { guide, whole, codes, code, tickets, versions } = loaderData;
+  const { whole, hash, codes, code, tickets, versions } = loaderData;
   const root = useRouteLoaderData<typeof rootLoader>("root");
+  const people = root?.people ?? [];
+  const editing = useEditing(whole, hash);
+  const isChanged = editing.edits.length > 0;
+  // With what was changed and is not stored, wherever the guide is looked at.
+  const guide = useMemo(() => {
+    const shown = isChanged ? guideForCode(editing.guide, code) : undefined;
+    return shown?.ok ? shown.value : loaderData.guide;
+  }, [isChanged, editing.guide, code, loaderData.guide]);
+  const newest = versions[0];
   const [search, setSearch] = useSearchParams();
   const asked = search.get("for") ?? "";
   // An address may name parts that this guide does not have (any more).
@@ -95,6 +121,13 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
       <Typography sx={{ color: "var(--soft)", mb: 1 }}>
         {guide.recognise} {guide.note}
       </Typography>
+      {newest && (isChanged || editing.canRedo) && (
+        <EditBar
+          whole={whole}
+          editing={editing}
+          newest={{ number: newest.number, by: nameOf(people, newest.by ?? "") }}
+        />
+      )}
       <Tabs
         value={page}
         onChange={(_, name: PageName) => setPage(name)}
@@ -116,13 +149,16 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
         />
       )}
       {shown === "Questions" && <Questions guide={whole} />}
+      {shown === "Edit" && (
+        <Suspense fallback={<Skeleton variant="rounded" height={480} />}>
+          <EditView editing={editing} />
+        </Suspense>
+      )}
       {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
       {shown === "Parts" && <PartTable guide={guide} />}
       {shown === "Joints" && <JointTable guide={guide} />}
-      {shown === "Check" && <CheckView guide={whole} />}
-      {shown === "Versions" && (
-        <Versions guideId={guide.id} versions={versions} people={root?.people ?? []} />
-      )}
+      {shown === "Check" && <CheckView guide={editing.guide} />}
+      {shown === "Versions" && <Versions guideId={guide.id} versions={versions} people={people} />}
     </Page>
   );
 }

@@ -8,6 +8,7 @@ import {
   type GuideJoint,
   type Named,
   parseGuide,
+  polygonIn,
 } from "../guide/index.ts";
 import { closedMachine, type Model, modelOf, type Problem, problemOf } from "../rules/index.ts";
 import { isInReach, isPossible } from "../work/index.ts";
@@ -73,6 +74,7 @@ function checkOne(guide: Guide): readonly Finding[] {
     ...coverFindings(guide),
     ...orderCircles(guide),
     ...screwFindings(guide),
+    ...outlineFindings(guide),
     ...powerWithoutBattery(guide),
   ];
   if (facts.length > 0) return facts;
@@ -181,6 +183,16 @@ function orderCircles(guide: Guide): readonly Finding[] {
   });
   return findings;
 }
+
+/** The corners of a polygon span its box, to a tenth of a millimetre. */
+const outlineFindings = (guide: Guide): readonly Finding[] =>
+  Object.entries(guide.parts).flatMap(([id, { shape }]) => {
+    if (!shape?.outline) return [];
+    const box = polygonIn(shape.view, shape.outline);
+    const isSame = box && KEYS.every((key) => Math.abs(box[key] - shape[key]) < 0.11);
+    return isSame ? [] : [error(`/parts/${id}/shape/outline`, { type: "outline-apart" })];
+  });
+const KEYS = ["x", "y", "w", "h"] as const;
 
 function screwFindings(guide: Guide): readonly Finding[] {
   return Object.entries(guide.joints).flatMap(([id, joint]) => {

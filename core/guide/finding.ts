@@ -27,6 +27,7 @@ export type About =
     }
   | { readonly type: "order-circle"; readonly first: string; readonly then: string }
   | { readonly type: "count-and-points"; readonly count: number; readonly points: number }
+  | { readonly type: "outline-apart" }
   | { readonly type: "no-such-point"; readonly point: number; readonly points: number }
   | { readonly type: "power-out-of-reach"; readonly plug: string }
   | { readonly type: "never-off"; readonly part: string }

@@ -1,6 +1,9 @@
 export {
   CONNECTOR_TYPES,
+  HANDLING,
   isPartKind,
+  JOINT_KINDS,
+  POSTURES,
   PART_KINDS,
   type ConnectorType,
   type Handling,
@@ -36,5 +39,6 @@ export {
 export { peelLevels } from "./peel.ts";
 export { deadWithout, hasFan, goesIntoBag, holdsLid, mainView, mainPart } from "./main-part.ts";
 export { hasComeOut } from "./learnt.ts";
+export { fitted, isWithin, polygonIn } from "./shape.ts";
 export { sisterPatch } from "./sister.ts";
 export { guideChanges, type FactChange } from "./changes.ts";

@@ -130,6 +130,12 @@ export const guideSchema = {
         w: size,
         h: size,
         round: flag,
+        outline: {
+          type: "array",
+          minItems: 3,
+          maxItems: 200,
+          items: record(["x", "y"], { x: length, y: length }),
+        },
       }),
       care: text,
       careOff: text,

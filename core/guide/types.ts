@@ -68,6 +68,8 @@ export interface Shape {
   readonly w: number;
   readonly h: number;
   readonly round?: boolean;
+  /** The corners of a polygon, in the view's millimetres; the box is what they span. */
+  readonly outline?: readonly { readonly x: number; readonly y: number }[];
 }
 
 export interface Point {

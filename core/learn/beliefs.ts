@@ -1,4 +1,4 @@
-import type { Guide, GuideJoint, GuidePart, Shape } from "../guide/index.ts";
+import { type Guide, type GuideJoint, type GuidePart, isWithin } from "../guide/index.ts";
 import {
   after,
   closedMachine,
@@ -306,9 +306,6 @@ function placesOf(part: GuidePart | undefined, joint: GuideJoint | undefined): r
   const shape = part?.shape;
   return shape ? [{ view: shape.view, x: shape.x + shape.w / 2, y: shape.y + shape.h / 2 }] : [];
 }
-
-const isWithin = ({ x, y, w, h }: Shape, px: number, py: number): boolean =>
-  px >= x && px <= x + w && py >= y && py <= y + h;
 
 /** The draft as a guide without any claim. */
 export function bareGuide({ machine, views, joints }: Draft, parts: Guide["parts"]): Guide {

@@ -1,4 +1,11 @@
-import type { Guide, GuideJoint, PartKind, Point, Shape } from "../guide/index.ts";
+import {
+  type Guide,
+  type GuideJoint,
+  type PartKind,
+  type Point,
+  polygonIn,
+  type Shape,
+} from "../guide/index.ts";
 import type { Sighting } from "./log.ts";
 import { enteredPart, idFrom } from "./new-model.ts";
 
@@ -29,7 +36,7 @@ export function enteredJoint(
   return { joint, facts: whole, sightings: [{ do: "joint", joint, facts: whole }] };
 }
 
-/** A part that is in the way of another: two taps are the corners of its outline. */
+/** A part that is in the way of another: two taps are the corners of a rectangle, more go round it. */
 export function enteredCover(
   guide: Guide,
   { name, kind }: { readonly name: string; readonly kind: PartKind },
@@ -48,9 +55,13 @@ export function enteredCover(
   };
 }
 
-/** The outline between two corners, whichever they are; undefined for fewer, or without an area. */
+/** The outline between two corners, whichever they are, or round three and more; undefined for fewer, or without an area. */
 export function outlineOf(taps: readonly Point[]): Shape | undefined {
-  const [a, b] = rounded(taps);
+  const corners = rounded(taps);
+  const [a, b] = corners;
+  if (a && corners.length > 2) {
+    return corners.every(({ view }) => view === a.view) ? polygonIn(a.view, corners) : undefined;
+  }
   if (!a || !b || a.view !== b.view) return undefined;
   const [w, h] = [Math.abs(a.x - b.x), Math.abs(a.y - b.y)];
   if (w < 1 || h < 1) return undefined;

@@ -80,6 +80,8 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `"${about.joint}" serves nothing. What is dead without it?`;
     case "priced-like-module":
       return `a ${about.kind} at ${about.minutes} minutes costs as much as a module. Is that so?`;
+    case "outline-apart":
+      return "the corners do not span the box of this shape: x, y, w and h are theirs.";
     case "point-outside":
       return `this lies outside view "${about.view}". Is the view larger, or the point wrong?`;
     case "same-place":

@@ -151,6 +151,8 @@ const lineOf = (guide: Guide, codes: readonly string[], recognise: string): Mach
 export interface GuidePage {
   readonly guide: Guide;
   readonly whole: Guide;
+  /** Of the version that is shown. */
+  readonly hash: string;
   readonly codes: readonly string[];
   readonly code: string;
   readonly tickets: readonly { readonly number: number; readonly customer: string }[];
@@ -186,6 +188,7 @@ export async function guidePage(
   return ok({
     guide: variant.value,
     whole: whole.value,
+    hash,
     codes: allCodes(whole.value),
     code,
     tickets,

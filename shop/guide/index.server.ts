@@ -1,3 +1,4 @@
+export { storeEdits } from "./store-edits.server.ts";
 export { addModel, keepAnswers, keepLearnt } from "./learn.server.ts";
 export { talliesOf } from "./known.server.ts";
 export { machinesLike } from "./near.server.ts";

@@ -47,7 +47,20 @@ export async function storeGuide(
   act: Act,
   file: unknown,
   why: string,
-): Promise<Result<StoredGuide, readonly Finding[]>> {
+): Promise<Result<StoredGuide, readonly Finding[]>>;
+/** The same, behind one version and no other: "behind" when another came first. */
+export async function storeGuide(
+  act: Act,
+  file: unknown,
+  why: string,
+  onto: string,
+): Promise<Result<StoredGuide, readonly Finding[]> | "behind">;
+export async function storeGuide(
+  act: Act,
+  file: unknown,
+  why: string,
+  onto?: string,
+): Promise<Result<StoredGuide, readonly Finding[]> | "behind"> {
   const parsed = parseGuide(file);
   if (!parsed.ok) return parsed;
   const errors = await checkAside(file);
@@ -60,9 +73,12 @@ export async function storeGuide(
     return ok({ guideId: guide.id, version: undefined, ...none });
   }
   const stamp = { ...stampOf(act), why };
-  const added = await act.db.write((transaction) =>
-    addVersion(act.db, guide, blocked, stamp, transaction),
-  );
+  const added = await act.db.write(async (transaction) => {
+    const now = await currentHash(act.db, guide.id, transaction);
+    if (onto !== undefined && now !== onto) return "behind";
+    return addVersion(act.db, guide, blocked, stamp, transaction);
+  });
+  if (added === "behind") return added;
   if ("type" in added) {
     const about = { type: "code-taken", code: added.code, by: added.by } as const;
     return fail([{ level: "error", path: "/codes", about }]);

@@ -78,7 +78,7 @@ export function LearnPanel({
       </Radios>
       <p className="say learn-taps" role="status">
         {kind === "part"
-          ? "Tap two corners of it on the map, or none."
+          ? "Tap two corners of it on the map, or each corner in turn round it, or none."
           : kind === "screws"
             ? `Tap each screw on the map: ${taps.length} so far.`
             : `Tap where it sits on the map: ${taps.length} so far.`}{" "}

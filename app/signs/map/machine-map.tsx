@@ -1,4 +1,4 @@
-import { createContext, memo, useContext, useMemo } from "react";
+import { createContext, memo, type ReactNode, useContext, useMemo } from "react";
 import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
 import type { Guide, Point, View } from "../../../core/guide/index.ts";
 import { chassisOf, isOutside } from "./chassis.ts";
@@ -22,7 +22,12 @@ export interface MapProps {
   readonly spots?: readonly Point[] | undefined;
   /** Whether parts whose name has no room in them are named beside the machine. */
   readonly isNamed?: boolean;
+  /** Drawn over all, in the view's millimetres; what of it is `HANDLE` does not move the map. */
+  readonly children?: ReactNode;
 }
+
+/** Class of what is dragged by itself. */
+export const HANDLE = "map-handle";
 
 /** What is drawn goes past the zoom: it measures the page each time that it is drawn anew itself. */
 const Drawn = createContext<MapProps | undefined>(undefined);
@@ -47,7 +52,12 @@ const GROUND = {
 } as const;
 const ALL = { width: "100%", height: "100%" } as const;
 const ZOOM = (
-  <TransformWrapper minScale={1} maxScale={6} doubleClick={{ disabled: true }}>
+  <TransformWrapper
+    minScale={1}
+    maxScale={6}
+    doubleClick={{ disabled: true }}
+    panning={{ excluded: [HANDLE] }}
+  >
     <TransformComponent wrapperStyle={ALL} contentStyle={ALL}>
       <MapDrawing />
     </TransformComponent>
@@ -64,6 +74,7 @@ function MapDrawing() {
     near,
     spots = [],
     isNamed = false,
+    children,
   } = useContext(Drawn)!;
   const facts = guide.views[view]!;
   const shapes = useMemo(() => layersOf(guide, view), [guide, view]);
@@ -100,7 +111,7 @@ function MapDrawing() {
       }}
     >
       <Hatch />
-      {guide.learnt && <Ground {...facts} />}
+      {(guide.learnt ?? facts.photo) !== undefined && <Ground {...facts} />}
       {shapes.map((id) => (
         <PartShape
           key={id}
@@ -132,6 +143,7 @@ function MapDrawing() {
       {spots.map(
         (spot, i) => spot.view === view && <Spot key={i} x={spot.x} y={spot.y} number={i + 1} />,
       )}
+      {children}
     </svg>
   );
 }
@@ -193,21 +205,24 @@ const PartShape = memo(function PartShape({
   const isPaper = on === undefined && look !== TOUCHED;
   const fill = isPictured ? "transparent" : isPaper ? "var(--paper)" : look.fill;
   const isShell = isOutside(guide, id);
+  const drawn = { fill, stroke, strokeWidth: width, strokeDasharray: dash };
+  const { outline } = shape!;
   return (
     <g data-part={id} style={{ cursor: "pointer" }} onClick={() => onTap(id)}>
       <title>{name}</title>
-      <rect
-        x={shape!.x}
-        y={shape!.y}
-        width={shape!.w}
-        height={shape!.h}
-        rx={shape!.round ? Math.min(shape!.w, shape!.h) / 2 : isShell ? 9 : 2}
-        fill={fill}
-        stroke={stroke}
-        strokeWidth={width}
-        strokeDasharray={dash}
-      />
-      {look !== OUT && !isPictured && (
+      {outline ? (
+        <polygon points={outline.map(({ x, y }) => `${x},${y}`).join(" ")} {...drawn} />
+      ) : (
+        <rect
+          x={shape!.x}
+          y={shape!.y}
+          width={shape!.w}
+          height={shape!.h}
+          rx={shape!.round ? Math.min(shape!.w, shape!.h) / 2 : isShell ? 9 : 2}
+          {...drawn}
+        />
+      )}
+      {look !== OUT && !isPictured && !outline && (
         <path
           d={isShell ? chassisOf(guide, id) : artOf(kind, shape!.w, shape!.h)}
           transform={isShell ? undefined : `translate(${shape!.x} ${shape!.y})`}

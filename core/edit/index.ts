@@ -1,0 +1,14 @@
+export { type Edit, edited, type Kept, type Misfit } from "./edits.ts";
+export { joinsAt, newJoint } from "./new-joint.ts";
+export {
+  begun,
+  editsOf,
+  type History,
+  readEdits,
+  readHistory,
+  rebased,
+  redone,
+  undone,
+  withEdit,
+  withEdits,
+} from "./history.ts";

@@ -1,0 +1,36 @@
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import { type Edit, withEdits } from "../../core/edit/index.ts";
+import type { Finding } from "../../core/guide/index.ts";
+import { currentHash, guideVersion } from "../../data/guide/index.server.ts";
+import type { Act } from "../act.server.ts";
+import { storeGuide, type StoredGuide } from "./store-guide.server.ts";
+
+export type StoreEditsError =
+  | { readonly type: "guide-unknown" }
+  /** Somebody stored a version meanwhile. */
+  | { readonly type: "behind" }
+  /** Something that an edit is about is not there. */
+  | { readonly type: "misfit" }
+  | { readonly type: "findings"; readonly findings: readonly Finding[] };
+
+/** Stores edits of a version as the next one; where another has come meanwhile nothing is written. */
+export async function storeEdits(
+  act: Act,
+  guideId: string,
+  {
+    base,
+    edits,
+    why,
+  }: { readonly base: string; readonly edits: readonly Edit[]; readonly why: string },
+): Promise<Result<StoredGuide, StoreEditsError>> {
+  const now = await currentHash(act.db, guideId);
+  if (now === undefined) return fail({ type: "guide-unknown" });
+  if (now !== base) return fail({ type: "behind" });
+  const guide = await guideVersion(act.db, base);
+  if (!guide.ok) return fail({ type: "guide-unknown" });
+  const next = withEdits(guide.value, edits);
+  if (next.misfits.length > 0) return fail({ type: "misfit" });
+  const stored = await storeGuide(act, next.guide, why, base);
+  if (stored === "behind") return fail({ type: "behind" });
+  return stored.ok ? ok(stored.value) : fail({ type: "findings", findings: stored.error });
+}
