@@ -129,6 +129,13 @@ async function advance(
     return;
   const most = stage.at === "bench" ? stage.steps : Infinity;
   clock = await playLedger(db, number, { most, short: stage.short, by, clock, random });
+  if (stage.at === "bench" && stage.seen) {
+    const { events } = done(await readLedger(db, number, by), `${number}`);
+    const entry = { do: "observe", what: stage.seen } as const;
+    const [at, after] = [new Date(clock).toISOString(), events.length];
+    const sent = { id: `demo-${number}-seen`, at, entry, after };
+    done(await tick(actAt(db, by, clock, `${number}-seen`), number, sent), `seen on ${number}`);
+  }
   if (stage.at === "collection" || stage.at === "nothing") {
     await soakBoth(db, number, by, clock);
     await decideNext("soak-passed");

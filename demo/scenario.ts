@@ -1,3 +1,4 @@
+import type { Observation } from "../core/bench/index.ts";
 import type { Person } from "../core/people/index.ts";
 import type { NewTicket } from "../core/ticket/index.ts";
 
@@ -14,7 +15,13 @@ export type Stage =
   | { readonly at: "part" }
   | { readonly at: "collection-unrepaired" }
   /** At the bench, with so many of the job's steps done; `short` is a lot found one short. */
-  | { readonly at: "bench"; readonly steps: number; readonly short?: string }
+  | {
+      readonly at: "bench";
+      readonly steps: number;
+      readonly short?: string;
+      /** What was seen there that the guide does not say. */
+      readonly seen?: Observation;
+    }
   | { readonly at: "soak" | "collection" | "nothing"; readonly short?: string };
 
 export interface DemoTicket {
@@ -178,10 +185,16 @@ const row = (
   stage,
 });
 
+const TAPED: Observation = {
+  type: "words",
+  about: "fan",
+  words: "A strip of black tape holds its lead to the board: peel it first.",
+};
+
 // prettier-ignore
 const TAIL: readonly DemoTicket[] = [
   row(-26, -19, "tobin", "CS15-X", "Perrin Vale", "0550 122", "Both fans rattle, one stands still when warm.", "X-30418", "Scratched base. Two feet gone.", ["fan-left", "fan-right"], { at: "nothing" }),
-  row(-25, -20, "mirel", "HF13-01", "Maud Ellery", "0550 581", "Off after an hour; was eight hours when new.", "01-44120", "Lid dented at one corner.", ["battery"], { at: "nothing" }),
+  row(-25, -20, "mirel", "HF13-01", "Maud Ellery", "0550 581", "Off after an hour; was eight hours when new.", "01-44120", "Lid dented at one corner.", ["battery"], { at: "nothing", short: "base-screws-short" }),
   row(-24, -17, "tobin", "TM15-E", "Sexton Primary School", "0550 300", "Will not charge; the plug wobbles.", "E-00217", "School label 14. Keys worn.", ["jack"], { at: "nothing" }),
   row(-22, -15, "mirel", "QL13-T1", "Aldous Penn", "0550 913", "Lid stands open by a finger on the right.", "T1-48113", "Right hinge cover split.", ["hinge-right"], { at: "nothing" }),
   row(-21, -14, "tobin", "PC15-7A", "Wenna Carrow", "0550 274", "Clock is wrong each morning, settings gone.", "7A-10077", "Good. Bag came with it.", ["coin-cell"], { at: "nothing" }),
@@ -189,11 +202,11 @@ const TAIL: readonly DemoTicket[] = [
   row(-17, -10, "mirel", "MT15-A2", "Ketta Lorn", "0550 849", "Slow since spring, wants a larger drive.", "A2-58830", "Good.", ["ssd"], { at: "nothing" }),
   row(-15, -9, "mirel", "BV16-R", "Ferry ticket office", "0550 205", "Dark picture, a lamp shows something is there.", "R-19006", "Asset tag inside the lid.", ["display"], { at: "collection-unrepaired" }),
   row(-9, -1, "tobin", "CS15-X", "Ondra Fisk", "0550 777", "Shuts off in games, hot air at the left only.", "X-31902", "Dust in both grilles.", ["heatsink"], { at: "collection" }),
-  row(-8, 0, "mirel", "HF13-02", "Brisa Tolland", "0550 458", "Trackpad clicks by itself.", "02-50991", "Lid scratched. Case came with it.", ["trackpad"], { at: "collection" }),
+  row(-8, 0, "mirel", "HF13-02", "Brisa Tolland", "0550 458", "Trackpad clicks by itself.", "02-50991", "Lid scratched. Case came with it.", ["trackpad"], { at: "collection", short: "base-screws-short" }),
   row(-8, 1, "tobin", "TM15-E", "Oswin Rudd", "0550 512", "No sound on the right.", "E-00931", "Sticker over the camera, stays.", ["speaker-right"], { at: "soak" }),
   row(-7, 1, "tobin", "OW14-C", "Linden Ray", "0550 390", "Fan howls from the first minute.", "C-91207", "Rear foot loose.", ["fan"], { at: "soak" }),
   row(-6, 2, "mirel", "BV16-R", "Tessaly Brook", "0550 645", "Hot at the palm, clicks fade after lunch.", "R-21450", "Good. Charger came with it.", ["touchpad"], { at: "bench", steps: 9 }),
-  row(-5, 2, "tobin", "HF13-01", "Casimir Hollow", "0550 821", "Roars when a film runs.", "01-46688", "One screw short underneath.", ["fan"], { at: "bench", steps: 14 }),
+  row(-5, 2, "tobin", "HF13-01", "Casimir Hollow", "0550 821", "Roars when a film runs.", "01-46688", "One screw short underneath.", ["fan"], { at: "bench", steps: 14, short: "base-screws-short", seen: TAPED }),
   row(-4, 3, "tobin", "PC15-7A", "Junia Wick", "0550 159", "Does not start; lamp blinks four times.", "7A-12260", "Cup ring on the lid.", ["memory-one"], { at: "bench", steps: 0 }),
   row(-4, 6, "ysolde", "QL13-T1", "Rolf Eskin", "0550 733", "Keys come off at the left edge.", "T1-50810", "Good.", ["keyboard"], { at: "part" }),
   row(-3, 7, "ysolde", "TM15-E", "Harbour pilots' office", "0550 200", "Battery holds for one crossing only.", "E-01122", "Asset sticker on the lid, stays on.", ["battery"], { at: "part" }),

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { expect, hydrated, onward, onwardTo, openBench, stepLine, test } from "./shop.ts";
+import { expect, hydrated, onward, onwardTo, openBench, ready, stepLine, test } from "./shop.ts";
 
 const tern = readFileSync("guides/marrowby-tern-15.json", "utf8");
 const file = (text: string) => ({
@@ -284,4 +284,71 @@ test("two people edit one guide: the second is told, and goes on from what the f
   await other.getByRole("tab", { name: "Parts" }).click();
   await expect(other.getByRole("row", { name: /Blower/ })).toBeVisible();
   await expect(other.getByRole("row", { name: /Flat battery/ })).toBeVisible();
+});
+
+test("what jobs tell: a count is taken into the editor, a word of one machine stays with its serial", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/halden-ferro-13`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Findings" }).click();
+  const count = page.getByRole("region", { name: /7 screws, not 8/ });
+  await expect(count.getByRole("list", { name: "Told by" }).getByRole("listitem")).toHaveCount(3);
+  await expect(count.getByRole("button", { name: "Accept" })).toHaveCount(0);
+  const word = page.getByRole("region", { name: /A strip of black tape/ });
+  await expect(word).toContainText("01-46688");
+  await word.getByRole("button", { name: "Only this machine" }).click();
+  await expect(word).toHaveCount(0);
+  await expect(page.getByText("For one machine only")).toBeVisible();
+  // The places on the map say which screw it is that is not there.
+  await count.getByRole("button", { name: "Take it into the editor" }).click();
+  const changed = page.getByRole("region", { name: "What you changed" });
+  await expect(changed).toContainText("1 change");
+  await page.locator('[data-handle="Point 8"]').click();
+  await page.getByRole("button", { name: "Delete point 8" }).click();
+  await changed.getByRole("button", { name: "Store as the next version" }).click();
+  await expect(changed).toHaveCount(0);
+  await page.getByRole("tab", { name: "Findings" }).click();
+  await expect(count).toHaveCount(0);
+  // The machine that it is about says it on its ticket.
+  await page.goto(shop.url);
+  await page.getByRole("link", { name: /Casimir Hollow/ }).click();
+  await expect(page.getByText("Of this machine:")).toBeVisible();
+});
+
+test("what can be reached all the same is told, accepted, and a job under way goes over to it", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/marrowby-tern-15?code=MT15-A2&for=board&ticket=1007`);
+  await hydrated(page);
+  await page.getByRole("button", { name: "Put on 1007" }).click();
+  await expect(page.getByRole("heading", { name: /1007 Tam Osterly/ })).toBeVisible();
+  await openBench(page, shop, "1007");
+  await onwardTo(page, /memory shield/i);
+  // A step ahead of its time: the guide has something over it.
+  await page.locator('[data-joint="display-plug"]').first().dispatchEvent("click");
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("alert")).toContainText("is still over the");
+  await page.getByRole("button", { name: "It can be reached all the same" }).click();
+  await expect(page.getByRole("alert")).toContainText("The lead is told.");
+  await ready(page);
+  await page.goto(`${shop.url}/guides/marrowby-tern-15`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Findings" }).click();
+  const told = page.getByRole("region", { name: /display plug can be reached with the .* in/ });
+  await expect(told).toContainText("1007");
+  await told.getByRole("button", { name: "Accept: the next version" }).click();
+  await expect(told).toHaveCount(0);
+  await page.getByRole("tab", { name: "Versions" }).click();
+  await expect(page.getByRole("region", { name: "Version 2" })).toContainText("can be reached");
+  // The job goes by its version until somebody lets it go over.
+  await page.goto(`${shop.url}/tickets/1007`);
+  await hydrated(page);
+  await expect(page.getByText("goes by an older version of its guide")).toBeVisible();
+  await page.getByRole("button", { name: "Go on by version 2" }).click();
+  await expect(page.getByText("goes by an older version of its guide")).toHaveCount(0);
+  await openBench(page, shop, "1007");
+  await onwardTo(page, /^Swap/);
 });

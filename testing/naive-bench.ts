@@ -374,6 +374,19 @@ export class NaiveBench {
         return this.mayCheck(entry);
       case "rework":
         return this.mayGoBack(entry.joint);
+      case "observe": {
+        const { what } = entry;
+        const ids = { "in-reach": ["part", "thing"], "held-by": ["thing", "by"], words: ["about"] };
+        return (
+          this.phase !== "closed" &&
+          ids[what.type].every((key) => {
+            const id = (what as unknown as Record<string, string>)[key]!;
+            return Object.hasOwn(this.guide.parts, id) || this.joint(id) !== undefined;
+          })
+        );
+      }
+      case "renew":
+        return this.phase === "down" || this.phase === "swap";
       case "snag":
         return (
           Object.hasOwn(this.guide.parts, entry.stuck) &&
@@ -526,6 +539,8 @@ export class NaiveBench {
         break;
       case "habit":
       case "learn":
+      case "observe":
+      case "renew":
       case "snag":
       case "take-back":
         break;

@@ -21,6 +21,7 @@ import { Page } from "../ui/page.tsx";
 import { EditBar } from "../guide/edit/edit-bar.tsx";
 import { useEditing } from "../guide/edit/use-editing.ts";
 import { CheckView } from "../guide/check-view.tsx";
+import { Lessons } from "../guide/lessons.tsx";
 import { Questions } from "../guide/questions.tsx";
 import { TryJob } from "../guide/try-job.tsx";
 import { Versions } from "../guide/versions.tsx";
@@ -58,6 +59,7 @@ const PAGES = [
   "Edit",
   "Parts",
   "Joints",
+  "Findings",
   "Check",
   "Versions",
 ] as const;
@@ -82,6 +84,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
     (search.get(name) ?? "").split(",").filter((id) => Object.hasOwn(guide.parts, id));
   const [job, setJob] = useState<Job>({ for: partsIn("for"), new: partsIn("new") });
   const [page, setPage] = useState<PageName>("Try a job");
+  const [mended, setMended] = useState<string>();
   const [chosen, setChosen] = useState<string>();
   // The tab is marked at once; what it shows comes a picture later.
   const shown = useAfterPaint(page);
@@ -151,12 +154,23 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
       {shown === "Questions" && <Questions guide={whole} />}
       {shown === "Edit" && (
         <Suspense fallback={<Skeleton variant="rounded" height={480} />}>
-          <EditView editing={editing} />
+          <EditView editing={editing} first={mended} />
         </Suspense>
       )}
       {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
       {shown === "Parts" && <PartTable guide={guide} />}
       {shown === "Joints" && <JointTable guide={guide} />}
+      {shown === "Findings" && (
+        <Lessons
+          guide={loaderData.guide}
+          people={people}
+          mend={(edits, thing) => {
+            editing.edit(...edits);
+            setMended(thing);
+            setPage("Edit");
+          }}
+        />
+      )}
       {shown === "Check" && <CheckView guide={editing.guide} />}
       {shown === "Versions" && <Versions guideId={guide.id} versions={versions} people={people} />}
     </Page>

@@ -14,6 +14,8 @@ import { Stages } from "../ticket/stages.tsx";
 import { ticketView } from "../ticket/ticket-view.ts";
 import {
   JobSection,
+  Newer,
+  OfMachine,
   ProveSection,
   RecordSection,
   TakeInSection,
@@ -71,7 +73,7 @@ export const shouldRevalidate = () => true;
 
 export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
   const root = useRouteLoaderData<typeof rootLoader>("root");
-  const { ticket, line, today, transitions, soak, soaks, work } = loaderData;
+  const { ticket, line, today, transitions, soak, soaks, work, ofMachine } = loaderData;
   const people = root?.people ?? [];
   return (
     <Page
@@ -101,9 +103,11 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
       >
         <Stages waits={ticket.waits} phase={work.ok ? work.value.phase : undefined} />
         <Box sx={{ order: { xs: 3, md: 0 } }}>
+          <OfMachine people={people} told={ofMachine} />
           <TakeInSection ticket={ticket} isDone={ticket.waits !== "customer"} />
           {work.ok ? (
             <>
+              {work.value.newer && <Newer number={ticket.number} newer={work.value.newer} />}
               <JobSection line={line} work={work.value} />
               <ProveSection
                 people={people}

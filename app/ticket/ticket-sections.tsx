@@ -1,8 +1,10 @@
 import { diveFromText } from "../../core/plan/index.ts";
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, useFetcher } from "react-router";
 import type { Checked, Fitted, Lot, Phase } from "../../core/bench/index.ts";
 import { nameOf, type Person } from "../../core/people/index.ts";
 import type { SoakFacts } from "../../core/soak/index.ts";
@@ -19,8 +21,9 @@ import {
 } from "../../core/words/index.ts";
 import { Tally } from "../bench/step/tally.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
+import { Changes } from "../guide/stored.tsx";
 import { Fold } from "../ui/fold.tsx";
-import { momentWords, useZone } from "../ui/days.ts";
+import { dayOfWords, momentWords, useZone } from "../ui/days.ts";
 import type { WorkView } from "./ticket-view.ts";
 
 function Fact({ name, children }: { name: string; children: ReactNode }) {
@@ -83,6 +86,55 @@ export function TroubleSection({ line, trouble }: { line: TicketLine; trouble: T
         {troubleWords(trouble)}
       </Typography>
     </Fold>
+  );
+}
+
+/** What was found on this very machine before, by its serial. */
+export function OfMachine({
+  people,
+  told,
+}: {
+  people: readonly Person[];
+  told: readonly { readonly words: string; readonly at: string; readonly by: string }[];
+}) {
+  const zone = useZone();
+  if (told.length === 0) return null;
+  return (
+    <Alert severity="warning" sx={{ mb: 1 }}>
+      <b>Of this machine:</b>
+      {told.map(({ words, at, by }) => (
+        <div key={`${at} ${words}`}>
+          {words} {nameOf(people, by)}, {dayOfWords(at, zone)}
+        </div>
+      ))}
+    </Alert>
+  );
+}
+
+/** The guide has a newer version than the job goes by: it can go over to it, with a new plan from where it is. */
+export function Newer({
+  number,
+  newer,
+}: {
+  number: number;
+  newer: NonNullable<WorkView["newer"]>;
+}) {
+  const going = useFetcher<{ error: string }>();
+  return (
+    <Alert severity="info" sx={{ mb: 1 }}>
+      <b>This job goes by an older version of its guide; version {newer.number} is there.</b>
+      <Changes changes={newer.changes} />
+      {going.data?.error !== undefined && (
+        <Box role="alert" sx={{ color: "var(--stop)", fontWeight: 700, mt: 1 }}>
+          {going.data.error}
+        </Box>
+      )}
+      <going.Form method="post" action={`/tickets/${number}/renew`}>
+        <Button type="submit" variant="outlined" sx={{ mt: 1 }} loading={going.state !== "idle"}>
+          Go on by version {newer.number}
+        </Button>
+      </going.Form>
+    </Alert>
   );
 }
 

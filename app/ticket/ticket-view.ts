@@ -1,34 +1,62 @@
 import { ok, type Result } from "../../core/base/result.ts";
 import { type BenchState, type Lot, type Phase, stopById } from "../../core/bench/index.ts";
-import type { Guide } from "../../core/guide/index.ts";
+import type { FactChange, Guide } from "../../core/guide/index.ts";
+import type { Teaching } from "../../core/lessons/index.ts";
 import { bitsOf, type Plan } from "../../core/plan/index.ts";
 import type { TicketTrouble } from "../../core/ticket/index.ts";
-import { type NamedGuide, stopAsk } from "../../core/words/index.ts";
+import { lessonWords, type NamedGuide, stopAsk } from "../../core/words/index.ts";
 import type { Proving } from "./ticket-sections.tsx";
 
 /** What the bench has made of a ticket, as its page shows it. */
 export interface WorkView {
   readonly guide: NamedGuide;
   readonly phase: Phase;
+  readonly newer: Newer | undefined;
   readonly plan: (Plan & { readonly bits: readonly string[] }) | undefined;
   readonly lots: readonly Lot[];
   readonly proving: Omit<Proving, "soaks">;
 }
 
+/** A version of the guide that a job can go over to. */
+interface Newer {
+  readonly number: number;
+  readonly changes: readonly FactChange[];
+}
+
+/** What was found on this machine alone. */
+interface OfMachine {
+  readonly teaching: Teaching;
+  readonly at: string;
+  readonly by: string;
+}
+
 interface Work {
+  readonly newer: Newer | undefined;
   readonly guide: Guide;
   readonly plan: Plan | undefined;
   readonly state: BenchState;
 }
 
 /** A ticket's page as plain values that can be sent. */
-export const ticketView = <T extends { readonly work: Result<Work, TicketTrouble> }>(page: T) => ({
+export const ticketView = <
+  T extends {
+    readonly work: Result<Work, TicketTrouble>;
+    readonly ofMachine: readonly OfMachine[];
+  },
+>(
+  page: T,
+) => ({
   ...page,
   work: page.work.ok ? ok(workView(page.work.value)) : page.work,
+  ofMachine: page.work.ok ? saidOfMachine(page.work.value.guide, page.ofMachine) : [],
 });
 
-function workView({ guide, plan, state }: Work): WorkView {
+const saidOfMachine = (guide: Guide, all: readonly OfMachine[]) =>
+  all.map(({ teaching, at, by }) => ({ words: lessonWords(guide, teaching), at, by }));
+
+function workView({ guide, plan, state, newer }: Work): WorkView {
   return {
+    newer,
     guide: shownOf(guide, [...state.lots.keys()], state),
     phase: state.phase,
     plan: plan && { ...plan, bits: bitsOf(guide, plan.down) },

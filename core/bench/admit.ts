@@ -4,7 +4,7 @@ import { moveOf } from "../plan/index.ts";
 import { blockOf, type Model, type Move, problemOf } from "../rules/index.ts";
 import { isPlainCode, judgeCode } from "../swap/index.ts";
 import { canTry, checksOf, hangsOn } from "./checks.ts";
-import type { Entry } from "./events.ts";
+import type { Entry, Observation } from "./events.ts";
 import { doneIndex, remainingDown, remainingUp } from "./remaining.ts";
 import type { BenchState } from "./state.ts";
 import type { Refusal } from "./refusal.ts";
@@ -65,9 +65,31 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
       return model.partOf.has(entry.stuck) && isId(model, entry.held)
         ? GOOD
         : refuse({ type: "id-unknown" });
+    case "observe":
+      return admitObservation(model, state, entry.what);
+    case "renew":
+      // The rest is judged where both versions are at hand: see `renewable`.
+      return state.phase === "down" || state.phase === "swap"
+        ? GOOD
+        : refuse({ type: "change-too-late" });
     default:
       return unreachable(entry);
   }
+}
+
+function admitObservation(
+  model: Model,
+  { phase }: BenchState,
+  what: Observation,
+): Result<true, Refusal> {
+  if (phase === "closed") return refuse({ type: "closed-already" });
+  const named =
+    what.type === "in-reach"
+      ? [what.part, what.thing]
+      : what.type === "held-by"
+        ? [what.thing, what.by]
+        : [what.about];
+  return named.every((id) => isId(model, id)) ? GOOD : refuse({ type: "id-unknown" });
 }
 
 /** What is learnt is learnt while the machine comes apart; `model` has it in it already. */

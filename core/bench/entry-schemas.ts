@@ -76,6 +76,23 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
     },
   }),
   snag: object(["stuck", "held"], { stuck: id, held: id }),
+  observe: object(["what"], {
+    what: {
+      type: "object",
+      required: ["type"],
+      discriminator: { propertyName: "type" },
+      oneOf: [
+        object(["type", "part", "thing"], { type: { const: "in-reach" }, part: id, thing: id }),
+        object(["type", "thing", "by"], { type: { const: "held-by" }, thing: id, by: id }),
+        object(["type", "about", "words"], {
+          type: { const: "words" },
+          about: id,
+          words: { type: "string", minLength: 1, maxLength: 500 },
+        }),
+      ],
+    },
+  }),
+  renew: object(["guide"], { guide: pinned }),
   "take-back": object(["event"], { event: id }),
   replan: object(["job", "down"], { job: jobSchema, down }),
   close: object(["left"], { left: count, explained: text }),
@@ -87,7 +104,7 @@ export const BODY_READERS = Object.fromEntries(
 ) as Readonly<Record<Entry["do"], Reader<object>>>;
 
 /** The server's own: it makes the plan. */
-const OWN: ReadonlySet<string> = new Set<Entry["do"]>(["start", "replan"]);
+const OWN: ReadonlySet<string> = new Set<Entry["do"]>(["start", "replan", "renew"]);
 
 /** What a client may send: one event, and how many events of the ledger it knows. */
 export interface SentTick {

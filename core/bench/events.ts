@@ -39,6 +39,15 @@ export interface PinnedGuide {
   readonly code: string;
 }
 
+/** What somebody saw of a machine that its guide does not say, or says otherwise. */
+export type Observation =
+  /** A thing that the guide has under a part can be reached with that part in. */
+  | { readonly type: "in-reach"; readonly part: string; readonly thing: string }
+  /** Something else held what would not come off. */
+  | { readonly type: "held-by"; readonly thing: string; readonly by: string }
+  /** In words, about a part or a joint. */
+  | { readonly type: "words"; readonly about: string; readonly words: string };
+
 /** What one event of the ledger says. Steps are the plan's own, in the guide's ids. */
 export type Entry =
   /** The closed machine is opened: the first entry, and again when it comes back from the soak. */
@@ -98,6 +107,10 @@ export type Entry =
   | { readonly do: "learn"; readonly sightings: readonly LearntFact[] }
   /** What held a part that would not come off. */
   | { readonly do: "snag"; readonly stuck: string; readonly held: string }
+  /** What was seen and is not in the guide; the lead looks at it. */
+  | { readonly do: "observe"; readonly what: Observation }
+  /** The job goes on by another version of its guide; a new plan follows. */
+  | { readonly do: "renew"; readonly guide: PinnedGuide }
   | { readonly do: "take-back"; readonly event: string }
   | { readonly do: "replan"; readonly job: Job; readonly down: readonly DownStep[] }
   | {

@@ -151,6 +151,8 @@ function applied(model: Model, state: BenchState, entry: Entry): BenchState {
       return reworked(model, state, entry.joint);
     case "learn":
     case "snag":
+    case "observe":
+    case "renew":
     case "take-back":
       return state;
   }

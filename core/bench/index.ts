@@ -9,12 +9,14 @@ export {
   type Fitted,
   type Habit,
   type LedgerEvent,
+  type Observation,
   PACK_SIGNS,
   type PackSign,
   type PinnedGuide,
   type Round,
 } from "./events.ts";
 export { admitNext, apply, foldLedger, foldOn, type Folded } from "./fold.ts";
+export { renewed } from "./renew.ts";
 export { sightingsIn } from "./learning.ts";
 export { mirrored, remainingUp } from "./remaining.ts";
 export type { BenchState, Checked, Phase } from "./state.ts";

@@ -1,3 +1,4 @@
+import { PIN } from "../../testing/builders.ts";
 import { must } from "../base/must.ts";
 import { parseGuide, type Guide, type GuideJoint } from "../guide/index.ts";
 import {
@@ -329,4 +330,21 @@ test("an outline is what lies between two taps, whichever comes first", () => {
   });
   expect(outlineOf([at(1, 1)])).toBeUndefined();
   expect(outlineOf([at(1, 1), { view: "top", x: 9, y: 9 }])).toBeUndefined();
+});
+
+test("what is seen of a machine that is opened again begins with its being closed", () => {
+  const event = (id: string, entry: Entry): LedgerEvent => ({
+    id,
+    at: "2026-01-01T08:00:00Z",
+    by: "tobin",
+    entry,
+  });
+  const start: Entry = { do: "start", guide: PIN, job: { for: ["fan"] }, down: [] };
+  const told = sightingsIn([
+    event("a", start),
+    event("b", { do: "lift", parts: ["fan"] }),
+    event("c", start),
+    event("d", { do: "lift", parts: ["battery"] }),
+  ]);
+  expect(told.map((one) => one.do)).toEqual(["lift", "closed", "lift"]);
 });

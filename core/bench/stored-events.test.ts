@@ -171,3 +171,59 @@ test("a stream is named for its job", () => {
   expect(must(0, "nothing is something")).toBe(0);
   expect(() => must(undefined, "the thing")).toThrow("the thing is missing");
 });
+
+test("a kind that nobody knows is an error that names the event, whatever its name", () => {
+  for (const kind of ["boil", "toString", ""]) {
+    const stored = { ...storedEvent("job:1", 0, event("e1", { do: "swap" })), kind };
+    expect(readEvent(stored, GUIDE)).toEqual({
+      ok: false,
+      error: { type: "event-kind-unknown", id: "e1", kind },
+    });
+  }
+});
+
+test("each kind of entry is written in the version that it is read in", () => {
+  for (const entry of ENTRIES) {
+    const { version } = storedEvent("job:1", 0, event("e1", entry));
+    expect(version).toBe(entry.do === "start" ? 2 : 1);
+  }
+});
+
+const sent = (entry: object, more: object = {}) => ({
+  id: "abcdefgh",
+  at: "2026-01-01T08:00:00.000Z",
+  after: 3,
+  entry,
+  ...more,
+});
+
+test.each([
+  ["a moment without a zone", sent({ do: "swap" }, { at: "2026-01-01T08:00:00" })],
+  ["a moment in words", sent({ do: "swap" }, { at: "yesterday" })],
+  ["a moment with more behind it", sent({ do: "swap" }, { at: "2026-01-01T08:00:00Z, or so" })],
+  ["a check without its round", sent({ do: "check", what: "fan", result: "pass" })],
+  ["a check without a result", sent({ do: "check", round: "open", what: "fan" })],
+  ["a check without its function", sent({ do: "check", round: "open", result: "pass" })],
+  ["a start, which is the server's", sent({ do: "start", guide: GUIDE, job: {}, down: [] })],
+])("%s is not read as a tick", (_, value) => {
+  expect(readSentTick(value).ok).toBe(false);
+});
+
+test("a tick that is whole is read", () => {
+  expect(readSentTick(sent({ do: "check", round: "open", what: "fan", result: "pass" })).ok).toBe(
+    true,
+  );
+  expect(readSentTick(sent({ do: "swap" }, { at: "2026-01-01T08:00:00Z" })).ok).toBe(true);
+});
+
+test("a start tells only signs that there are", () => {
+  const start = (signs: readonly unknown[]) => ({
+    ...storedEvent("job:1", 0, event("e1", ENTRIES[0]!)),
+    body: { guide: GUIDE, job: { for: ["fan"] }, down: [], signs },
+  });
+  expect(readEvent(start(["base-bulges"]), GUIDE).ok).toBe(true);
+  expect(readEvent(start(["it smells"]), GUIDE)).toMatchObject({
+    error: { type: "event-broken", path: "/signs/0" },
+  });
+  expect(readEvent(start([{}, 3]), GUIDE).ok).toBe(false);
+});

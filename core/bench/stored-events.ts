@@ -60,6 +60,8 @@ const UPCASTS: Readonly<Record<Entry["do"], readonly Upcast[]>> = {
   rework: [],
   learn: [],
   snag: [],
+  observe: [],
+  renew: [],
   "take-back": [],
   replan: [],
   close: [],

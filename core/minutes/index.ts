@@ -2,6 +2,7 @@ export {
   learntFrom,
   marksOf,
   paceOf,
+  stepEstimate,
   stepTimes,
   tallies,
   tallyChanges,

@@ -4,6 +4,7 @@ import type { Step } from "../plan/index.ts";
 
 /** A step that was timed: what kind it was, who did it, what the guide said. Minutes. */
 export interface StepTime {
+  readonly step: Step;
   readonly kind: string;
   readonly by: string;
   readonly estimate: number;
@@ -60,6 +61,7 @@ export function stepTimes(guide: Guide, events: readonly LedgerEvent[]): readonl
     const whole = estimateOf(batch);
     if (batch.minutes > PAUSE && batch.minutes > PAUSE_TIMES * usual * whole) return [];
     return batch.steps.map(({ step, by, estimate }) => ({
+      step,
       kind: stepKind(guide, step),
       by,
       estimate,
@@ -121,7 +123,7 @@ const keyOf = (kind: string, by: string): string => (by === "" ? kind : `${kind}
 const LOG_LIMIT = Math.log(8);
 
 /** The tallies of times, for all and for each person. */
-export function tallies(times: readonly StepTime[]): readonly TallyRow[] {
+export function tallies(times: readonly Omit<StepTime, "step">[]): readonly TallyRow[] {
   const rows = new Map<string, TallyRow>();
   for (const { kind, by, estimate, minutes } of times) {
     if (estimate <= 0) continue;
@@ -150,10 +152,11 @@ export function tallyChanges(
   guide: Guide,
   before: readonly LedgerEvent[],
   after: readonly LedgerEvent[],
+  guideBefore = guide,
 ): readonly TallyRow[] {
   const rows = new Map<string, TallyRow>();
   for (const row of tallies(stepTimes(guide, after))) add(rows, row, 1);
-  for (const row of tallies(stepTimes(guide, before))) add(rows, row, -1);
+  for (const row of tallies(stepTimes(guideBefore, before))) add(rows, row, -1);
   return [...rows.values()].filter(({ n, sum, squares }) => n !== 0 || sum !== 0 || squares !== 0);
 }
 
@@ -162,7 +165,8 @@ export const learntFrom = (rows: readonly TallyRow[]): Learnt =>
     rows.map(({ kind, by, n, sum, squares }) => [keyOf(kind, by), { n, sum, squares }]),
   );
 
-export const learn = (times: readonly StepTime[]): Learnt => learntFrom(tallies(times));
+export const learn = (times: readonly Omit<StepTime, "step">[]): Learnt =>
+  learntFrom(tallies(times));
 
 /** So many times weigh as much as what was believed before them. */
 const PRIOR = 6;

@@ -1,3 +1,5 @@
+import type { Entry } from "../bench/index.ts";
+import type { Guide } from "../guide/index.ts";
 import type { SoakVerdict } from "../soak/index.ts";
 import type { Wait } from "./ticket.ts";
 import type { TicketTrouble } from "./trouble.ts";
@@ -17,6 +19,13 @@ export type DecideError =
 /** Why a ticket kept its job. */
 export type ChangeJobError =
   TicketUnknown | TicketTrouble | { readonly type: "change-too-late" } | { readonly type: "busy" };
+
+/** Why a job did not go over to the newest version of its guide. */
+export type RenewError =
+  | ChangeJobError
+  | { readonly type: "nothing-newer" }
+  /** What was done on the machine is not allowed by the newest version, or not in it. */
+  | { readonly type: "goes-against"; readonly entry: Entry; readonly guide: Guide };
 
 /** Why a machine was not taken in, field by field where it is a field's. */
 export type TakeInError =

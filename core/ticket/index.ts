@@ -24,6 +24,12 @@ export {
 } from "./new-ticket.ts";
 export type { Hit } from "./hit.ts";
 export type { KnownCode } from "./known-code.ts";
-export type { ChangeJobError, DecideError, TakeInError, TicketUnknown } from "./errors.ts";
+export type {
+  ChangeJobError,
+  DecideError,
+  RenewError,
+  TakeInError,
+  TicketUnknown,
+} from "./errors.ts";
 export type { TickError, TickReply } from "./tick.ts";
 export { workLine, type WorkLine } from "./work-line.ts";

@@ -40,6 +40,7 @@ export {
   DECISION_WORDS,
   decideErrorWords,
   NEW_TICKET_WORDS,
+  renewErrorWords,
   takeInErrorWords,
   troubleWords,
   WAIT_WORDS,
@@ -61,4 +62,5 @@ export {
   NEW_MODEL_WORDS,
   questionWords,
 } from "./learn-words.ts";
+export { lessonWords, VERDICT_WORDS } from "./lesson-words.ts";
 export { GLOSSARY } from "./glossary.ts";

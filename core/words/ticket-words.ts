@@ -3,11 +3,15 @@ import type {
   ChangeJobError,
   DecideError,
   NewTicketField,
+  RenewError,
   TakeInError,
   TicketTrouble,
   Wait,
 } from "../ticket/index.ts";
+import type { Entry } from "../bench/index.ts";
+import type { Guide } from "../guide/index.ts";
 import { verdictWords } from "./soak-words.ts";
+import { stepWords } from "./step-words.ts";
 
 /** What a list of tickets is headed with, by what they wait for. */
 export const WAIT_WORDS: Readonly<Record<Wait, { readonly head: string; readonly short: string }>> =
@@ -96,6 +100,25 @@ export function decideErrorWords(error: DecideError): string {
       return `Nothing was changed. ${troubleWords(error)}`;
   }
 }
+
+/** Why a job did not go over to the newest version of its guide. */
+export function renewErrorWords(error: RenewError): string {
+  switch (error.type) {
+    case "nothing-newer":
+      return "This job goes by the newest version already.";
+    case "goes-against":
+      return `It keeps its version: what was done on this machine (${doneWords(error.guide, error.entry)}) goes against the new one.`;
+    case "change-too-late":
+      return "The build-up has begun, or the ticket has left the bench: it keeps its version.";
+    default:
+      return changeJobErrorWords(error);
+  }
+}
+
+const doneWords = (guide: Guide, entry: Entry): string =>
+  entry.do === "release" || entry.do === "lift" ? lowered(stepWords(guide, entry)) : "a step";
+
+const lowered = (sentence: string): string => sentence[0]!.toLowerCase() + sentence.slice(1);
 
 /** Why a ticket kept its job. */
 export function changeJobErrorWords(error: ChangeJobError): string {

@@ -1,1 +1,8 @@
-export { addEvents, eventById, lengthOf, readStream, ticketsOnOther } from "./streams.server.ts";
+export {
+  addEvents,
+  eventById,
+  jobsOfGuide,
+  lengthOf,
+  readStream,
+  ticketsOnOther,
+} from "./streams.server.ts";

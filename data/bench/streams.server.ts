@@ -60,7 +60,9 @@ export async function addEvents(
     const head = { id, ticket: ticket ?? null, guide: guide.version, code: guide.code, length };
     await db.tables.streams.create(head, { transaction });
   } else {
-    await db.tables.streams.update({ length }, { where: { id }, transaction });
+    // A job that goes on by another version says so: it is pinned to that one from then on.
+    const { version: to } = guide;
+    await db.tables.streams.update({ length, guide: to }, { where: { id }, transaction });
   }
   const rows = events.map((event) => ({ ...event, body: JSON.stringify(event.body) }));
   await db.tables.events.bulkCreate(rows, { transaction });
@@ -85,4 +87,30 @@ export async function ticketsOnOther(
     { guideId, hash },
   );
   return rows.map(({ ticket }) => ticket);
+}
+
+/** A job of a guide as it is on disk, with the serial of its machine. */
+export interface StoredJob extends Pick<Stream, "guide" | "events"> {
+  readonly ticket: number;
+  readonly serial: string;
+}
+
+/** The last so many jobs of a guide, oldest first. */
+export async function jobsOfGuide(
+  db: Database,
+  guideId: string,
+  most: number,
+): Promise<readonly StoredJob[]> {
+  const heads = await db.select<{ id: string; ticket: number; serial: string }>(
+    `SELECT streams.id, streams.ticket, tickets.serial FROM streams
+       JOIN tickets ON tickets.number = streams.ticket
+       WHERE tickets.guideId = $guideId ORDER BY streams.ticket DESC LIMIT $most`,
+    { guideId, most },
+  );
+  const jobs: StoredJob[] = [];
+  for (const { id, ticket, serial } of [...heads].reverse()) {
+    const stream = await readStream(db, id);
+    if (stream) jobs.push({ ticket, serial, guide: stream.guide, events: stream.events });
+  }
+  return jobs;
 }

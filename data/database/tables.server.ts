@@ -94,6 +94,18 @@ export interface HabitRow {
   columns: number;
   holds: number;
 }
+export interface LessonVerdictRow {
+  id?: number;
+  guideId: string;
+  key: string;
+  verdict: "accepted" | "refused" | "machine";
+  serial: string;
+  teaching: string;
+  tickets: string;
+  why: string;
+  at: string;
+  by: string;
+}
 export interface TicketLineRow {
   ticket: number;
   machine: string;
@@ -250,6 +262,18 @@ export function defineTables(sequelize: Sequelize) {
       n: number(),
       sum: number(),
       squares: number(),
+    }),
+    lessonVerdicts: table<LessonVerdictRow>("lesson_verdicts", {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      guideId: text(),
+      key: text(),
+      verdict: text(),
+      serial: text(),
+      teaching: text(),
+      tickets: text(),
+      why: text(),
+      at: text(),
+      by: text(),
     }),
     missed: table<{ guideId: string; id: string; times: number }>("missed", {
       guideId: key(text()),

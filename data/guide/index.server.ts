@@ -4,6 +4,7 @@ export {
   changedAt,
   currentHash,
   currentHashes,
+  currentVersion,
   guideIds,
   guideOfCode,
   versionsOf,

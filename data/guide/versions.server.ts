@@ -33,6 +33,20 @@ export async function versionsOf(db: Database, guideId: string): Promise<readonl
   return rows.map((row) => ({ ...row, by: row.by ?? undefined }));
 }
 
+/** The version that is used for what begins now. */
+export async function currentVersion(
+  db: Database,
+  guideId: string,
+): Promise<Pick<GuideVersion, "number" | "hash"> | undefined> {
+  const row = await db.tables.guideVersions.findOne({
+    attributes: ["number", "hash"],
+    where: { guideId },
+    order: [["number", "DESC"]],
+    raw: true,
+  });
+  return row ?? undefined;
+}
+
 /** The hash of the version that is used for what begins now. */
 export async function currentHash(
   db: Database,

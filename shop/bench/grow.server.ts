@@ -4,10 +4,11 @@ import {
   heldBy,
   type LedgerEvent,
   missedIn,
+  type PinnedGuide,
   storedEvent,
 } from "../../core/bench/index.ts";
 import { tallyChanges } from "../../core/minutes/index.ts";
-import type { Job } from "../../core/rules/index.ts";
+import type { Job, Model } from "../../core/rules/index.ts";
 import { type Wait, workLine } from "../../core/ticket/index.ts";
 import { UniqueConstraintError, type Transaction } from "sequelize";
 import { addEvents } from "../../data/bench/index.server.ts";
@@ -28,6 +29,8 @@ export interface Growing {
   readonly leaves?: { readonly to: Wait; readonly note: string } | undefined;
   /** Another job for the ticket. */
   readonly job?: Job;
+  /** Another version of its guide, which the ledger goes by from here on. */
+  readonly renewed?: { readonly guide: PinnedGuide; readonly model: Model };
 }
 
 /**
@@ -41,9 +44,12 @@ export async function grow(
 ): Promise<"written" | "behind"> {
   const events = [...ledger.events, ...growing.added];
   const waits = growing.leaves?.to ?? ledger.facts.waits;
-  const folded = foldOn(ledger.model, ledger.folded, events);
+  const folded = growing.renewed
+    ? foldOn(growing.renewed.model, undefined, events)
+    : foldOn(ledger.model, ledger.folded, events);
   const next: OpenLedger = {
     ...ledger,
+    guide: growing.renewed?.guide ?? ledger.guide,
     model: folded.model,
     facts: { ...ledger.facts, waits, ...(growing.job ? { job: growing.job } : {}) },
     events,
@@ -103,15 +109,15 @@ async function isAsRead(
 
 async function writeEvents(
   db: Database,
-  { facts, stream, guide, model, events: before, written }: OpenLedger,
-  { events: after }: OpenLedger,
+  { facts, stream, model, events: before, written }: OpenLedger,
+  { events: after, guide, model: next }: OpenLedger,
   transaction: Transaction,
 ): Promise<void> {
   if (after.length === before.length) return;
   const rows = after.slice(written).map((event, i) => storedEvent(stream, written + i, event));
   const head = { id: stream, guide, ticket: facts.number };
   await addEvents(db, head, written, rows, transaction);
-  await addTallies(db, tallyChanges(model.guide, before, after), transaction);
+  await addTallies(db, tallyChanges(next.guide, before, after, model.guide), transaction);
   await addMissed(db, facts.guideId, missedChanges(before, after), transaction);
 }
 

@@ -4,3 +4,4 @@ export { tick } from "./tick.server.ts";
 export { onAnnounced } from "./announce.server.ts";
 export { readLedger, type OpenLedger } from "./ledgers.server.ts";
 export { benchPage } from "./bench-page.server.ts";
+export { newerGuide, renewJob, type NewerGuide } from "./renew.server.ts";

@@ -10,9 +10,11 @@ import type {
   TicketUnknown,
   Transition,
 } from "../../core/ticket/index.ts";
+import type { LessonVerdict } from "../../data/lessons/index.server.ts";
 import { soaksOf } from "../../data/soak/index.server.ts";
 import { lineOfTicket, ticketByNumber, transitionsOf } from "../../data/ticket/index.server.ts";
-import { readLedger } from "../bench/index.server.ts";
+import { newerGuide, type NewerGuide, readLedger } from "../bench/index.server.ts";
+import { lessonsOfMachine } from "../lessons/index.server.ts";
 import { today, type Shop } from "../open.server.ts";
 import { planFor } from "../plan/index.server.ts";
 import { soakNow } from "../soak/index.server.ts";
@@ -34,9 +36,17 @@ export interface TicketPage {
   readonly soak: SoakVerdict | undefined;
   /** What the bench has made of it, or why that cannot be shown. */
   readonly work: Result<
-    { readonly guide: Guide; readonly plan: Plan | undefined; readonly state: BenchState },
+    {
+      readonly guide: Guide;
+      readonly plan: Plan | undefined;
+      readonly state: BenchState;
+      /** The version of its guide that came after the one it goes by, while it can go over to it. */
+      readonly newer: NewerGuide | undefined;
+    },
     TicketTrouble
   >;
+  /** What was found on this very machine, by its serial. */
+  readonly ofMachine: readonly LessonVerdict[];
 }
 
 export async function ticketPage(
@@ -46,10 +56,11 @@ export async function ticketPage(
   const { db } = shop;
   const [ticket, line] = await Promise.all([ticketByNumber(db, number), lineOfTicket(db, number)]);
   if (!ticket || !line) return fail({ type: "ticket-unknown" });
-  const [transitions, soaks, work] = await Promise.all([
+  const [transitions, soaks, work, ofMachine] = await Promise.all([
     transitionsOf(db, number),
     soaksOf(db, number),
     workOf(shop, ticket),
+    lessonsOfMachine(db, ticket),
   ]);
   const soak = ticket.waits === "soak" ? await soakNow(db, ticket) : undefined;
   return ok({
@@ -65,6 +76,7 @@ export async function ticketPage(
     })),
     soak,
     work,
+    ofMachine,
   });
 }
 
@@ -81,5 +93,6 @@ async function workOf({ db }: Shop, { number, job }: Ticket): Promise<TicketPage
     guide: model.guide,
     plan: plan.ok ? plan.value : undefined,
     state: written === 0 ? { ...state, phase: "idle" } : state,
+    newer: await newerGuide(db, ledger.value),
   });
 }

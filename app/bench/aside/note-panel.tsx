@@ -23,6 +23,7 @@ export function NotePanel({
   people,
   notes,
   onKept,
+  onTell,
   onClose,
 }: {
   ticket: number;
@@ -32,6 +33,8 @@ export function NotePanel({
   notes: readonly StepNote[];
   /** The notes of the model, as they are now. */
   onKept: (notes: readonly StepNote[]) => void;
+  /** Tells the lead that the guide should say it; none where it is about the job as a whole. */
+  onTell: ((words: string) => void) | undefined;
   onClose: () => void;
 }) {
   const fetcher = useFetcher<KeptNotes>();
@@ -71,10 +74,21 @@ export function NotePanel({
         <BigButton hint="Ctrl Enter" onClick={keep} disabled={text.trim() === ""}>
           Keep the note
         </BigButton>
+        {onTell && (
+          <BigButton tone="plain" onClick={() => onTell(text.trim())} disabled={text.trim() === ""}>
+            Tell the lead
+          </BigButton>
+        )}
         <BigButton tone="plain" hint="Esc" onClick={onClose}>
           Back
         </BigButton>
       </Box>
+      {onTell && (
+        <Box sx={{ fontSize: 16, color: "var(--soft)" }}>
+          A note stays with the step. What the guide itself should say, or what is of this machine
+          alone, is for the lead to decide.
+        </Box>
+      )}
       {notes.map((note) => (
         <Box key={note.id} sx={{ display: "flex", gap: 1, fontSize: 18, alignItems: "start" }}>
           <Box sx={{ flex: 1 }}>

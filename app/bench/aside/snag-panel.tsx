@@ -1,10 +1,11 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
 import type { Guide, Point } from "../../../core/guide/index.ts";
 import type { Suspect } from "../../../core/snag/index.ts";
-import { partWord, suspectWords } from "../../../core/words/index.ts";
+import { capital, jointWord, partWord, suspectWords } from "../../../core/words/index.ts";
+import { Choice } from "../../ui/choice.tsx";
 import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
 import { useSuspects } from "../sync/use-bench-worker.ts";
 
@@ -65,8 +66,52 @@ export function SnagPanel({
           know, and leave a note (N).
         </Box>
       )}
+      {suspects && <SomethingElse guide={guide} stuck={stuck} suspects={suspects} tell={onFound} />}
       <BigButton tone="plain" hint="Esc" onClick={onClose}>
         Back to the step
+      </BigButton>
+    </Box>
+  );
+}
+
+/** What holds it is none of these: the guide does not say it yet, and the lead is told. */
+function SomethingElse({
+  guide,
+  stuck,
+  suspects,
+  tell,
+}: {
+  guide: Guide;
+  stuck: string;
+  suspects: readonly Suspect[];
+  tell: (entry: Entry) => void;
+}) {
+  const [by, setBy] = useState("");
+  const known = new Set([stuck, ...suspects.map(({ id }) => id)]);
+  const options = [
+    ...Object.entries(guide.parts).map(([value, { name }]) => ({ value, label: name })),
+    ...Object.keys(guide.joints).map((value) => ({
+      value,
+      label: capital(jointWord(guide, value)),
+    })),
+  ]
+    .filter(({ value }) => !known.has(value))
+    .sort((a, b) => a.label.localeCompare(b.label));
+  return (
+    <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap" }}>
+      <Choice
+        label="Something else"
+        value={by}
+        options={options}
+        choose={setBy}
+        sx={{ minWidth: 240, flex: 1 }}
+      />
+      <BigButton
+        tone="plain"
+        disabled={by === ""}
+        onClick={() => tell({ do: "observe", what: { type: "held-by", thing: stuck, by } })}
+      >
+        It was this; tell the lead
       </BigButton>
     </Box>
   );

@@ -43,6 +43,8 @@ export interface BenchScreenProps {
   readonly keeping: Keeping;
   readonly notes: readonly StepNote[];
   readonly photos: readonly StepPhoto[];
+  /** What was found on this very machine, by the parts and joints it is about. */
+  readonly ofMachine: readonly { readonly words: string; readonly things: readonly string[] }[];
   readonly transfers: readonly Transfer[];
   readonly learnt: Learnt;
   readonly missed: Readonly<Record<string, number>>;
@@ -121,6 +123,11 @@ export function useBench(props: BenchScreenProps) {
     if (typeof entry === "string") return say(entry);
     go(entry);
   };
+  const tell = (entry: Entry) => {
+    shows.close();
+    tick(entry);
+    say("The lead is told. Until the guide says it, go by the guide.");
+  };
   const takeBack = () => {
     const last = state.live.at(-1);
     if (last !== undefined && state.live.length > 1) go({ do: "take-back", event: last });
@@ -137,7 +144,7 @@ export function useBench(props: BenchScreenProps) {
     }
     shows.open("snag");
   };
-  const acts = { choose: setChosen, go, done, takeBack, tap, snag, setDraft, nextScrew };
+  const acts = { choose: setChosen, go, tell, done, takeBack, tap, snag, setDraft, nextScrew };
   const kept = { notes, setNotes, photos, setPhotos };
   return {
     model,

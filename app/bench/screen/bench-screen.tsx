@@ -1,4 +1,4 @@
-import { troubleLine } from "../sync/trouble-line.ts";
+import { reachedAnyway, troubleLine } from "../sync/trouble-line.ts";
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef } from "react";
 import { Link } from "react-router";
 import { diveFromState, type Life, lifeOf } from "../../../core/bench/index.ts";
@@ -52,7 +52,10 @@ export function BenchScreen(props: BenchScreenProps) {
           <SidePanel bench={bench} props={props} />
           <div className="stack stack-tight">
             {ledger.trouble !== undefined && (
-              <Refused>{troubleLine(bench.model, ledger.trouble)}</Refused>
+              <Refused>
+                {troubleLine(bench.model, ledger.trouble)}
+                <InReach bench={bench} />
+              </Refused>
             )}
             {shows.aside === undefined && <Buttons bench={bench} />}
           </div>
@@ -61,6 +64,21 @@ export function BenchScreen(props: BenchScreenProps) {
       <Job bench={bench} props={props} />
       <div id={SAID} aria-live="polite" style={HIDDEN} />
     </main>
+  );
+}
+
+/** What the guide has under a part can be reached all the same: the lead is told. */
+function InReach({ bench: { model, ledger, acts } }: { bench: Bench }) {
+  const what = ledger.trouble && reachedAnyway(model, ledger.trouble);
+  if (!what) return null;
+  return (
+    <button
+      type="button"
+      className="press press-why"
+      onClick={() => acts.tell({ do: "observe", what })}
+    >
+      It can be reached all the same
+    </button>
   );
 }
 

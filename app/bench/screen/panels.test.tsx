@@ -73,6 +73,7 @@ function stepWords(state: BenchState, keeping: Keeping): string {
       turn={0}
       onNextScrew={nothing}
       people={[]}
+      ofMachine={["Fan: one clip is gone."]}
       notes={[{ id: "n", step: "", text: "Mind the edge.", by: "Jo", at: "2026-01-01" }]}
       photos={[]}
     />,

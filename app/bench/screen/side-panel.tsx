@@ -1,7 +1,8 @@
 import { Suspense, useCallback } from "react";
 import { unreachable } from "../../../core/base/result.ts";
 import { holdClear, isNewBit, postureBefore, tiedBy } from "../../../core/bench/index.ts";
-import { stepKey } from "../../../core/plan/index.ts";
+import { type Guide, mainPart } from "../../../core/guide/index.ts";
+import { type Step as BenchStep, stepKey } from "../../../core/plan/index.ts";
 import { stepWords } from "../../../core/words/index.ts";
 import { GatePanel } from "../step/gate-panel.tsx";
 import { StepLine } from "./panel.tsx";
@@ -40,7 +41,17 @@ function Aside({ bench, props }: SidePanelProps) {
   const panel = { ticket: ticket.number, step, about, people, onClose: shows.close };
   const at = (one: { readonly step: string }) => one.step === step;
   if (shows.aside === "note") {
-    return <NotePanel {...panel} notes={kept.notes.filter(at)} onKept={kept.setNotes} />;
+    const thing = view.step && thingOf(guide, view.step);
+    const tell = (words: string) =>
+      acts.tell({ do: "observe", what: { type: "words", about: thing!, words } });
+    return (
+      <NotePanel
+        {...panel}
+        notes={kept.notes.filter(at)}
+        onKept={kept.setNotes}
+        onTell={thing === undefined ? undefined : tell}
+      />
+    );
   }
   if (shows.aside === "photo") {
     return <PhotoPanel {...panel} photos={kept.photos.filter(at)} onKept={kept.setPhotos} />;
@@ -59,6 +70,7 @@ function Aside({ bench, props }: SidePanelProps) {
       near={shows.near}
       missed={props.missed}
       onFound={(entry) => {
+        if (entry.do === "observe") return acts.tell(entry);
         acts.go(entry);
         if (entry.do === "snag") acts.choose(`joint:${entry.held}`);
       }}
@@ -66,6 +78,10 @@ function Aside({ bench, props }: SidePanelProps) {
     />
   );
 }
+
+/** The joint or the part that a step is about. */
+const thingOf = (guide: Guide, step: BenchStep): string =>
+  step.do === "release" || step.do === "make" ? step.joint : mainPart(guide, step.parts);
 
 function Mood({ bench, props }: SidePanelProps) {
   const { model, view, ledger, typed, acts } = bench;
@@ -129,6 +145,11 @@ function Mood({ bench, props }: SidePanelProps) {
 
 function Step({ bench, props }: SidePanelProps) {
   const { model, ledger, view, screws, draft, turn, kept, acts } = bench;
+  const step = view.step!;
+  const touched = "joint" in step ? [step.joint] : step.parts;
+  const ofMachine = props.ofMachine.filter(({ things }) =>
+    things.some((id) => touched.includes(id)),
+  );
   const at = (one: { readonly step: string }) => one.step === stepKey(view.step!);
   return (
     <StepPanel
@@ -148,6 +169,7 @@ function Step({ bench, props }: SidePanelProps) {
       turn={turn}
       onNextScrew={acts.nextScrew}
       people={props.people}
+      ofMachine={ofMachine.map(({ words }) => words)}
       notes={kept.notes.filter(at)}
       photos={kept.photos.filter(at)}
     />

@@ -37,6 +37,7 @@ export function StepPanel({
   turn,
   onNextScrew,
   people,
+  ofMachine,
   notes,
   photos,
 }: {
@@ -58,6 +59,8 @@ export function StepPanel({
   turn: number;
   onNextScrew: () => void;
   people: readonly Person[];
+  /** What was found here on this very machine before. */
+  ofMachine: readonly string[];
   notes: readonly StepNote[];
   photos: readonly StepPhoto[];
 }) {
@@ -92,6 +95,9 @@ export function StepPanel({
         />
       )}
       <HowItOpens guide={guide} step={step} />
+      {ofMachine.map((words) => (
+        <Caution key={words}>Of this machine: {words}</Caution>
+      ))}
       <Notes people={people} notes={notes} />
       {held !== undefined && <Caution>{held}</Caution>}
       {careLines(guide, step, care).map((line) => (

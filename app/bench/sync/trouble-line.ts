@@ -1,4 +1,5 @@
 import { unreachable } from "../../../core/base/result.ts";
+import type { Observation } from "../../../core/bench/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import { refusalWords, tickErrorWords, troubleWords, wordList } from "../../../core/words/index.ts";
 import type { Trouble } from "./use-ledger.ts";
@@ -23,4 +24,16 @@ export function troubleLine(model: Model, trouble: Trouble): string {
     default:
       return unreachable(trouble);
   }
+}
+
+/** What somebody may say to a refusal because something lies over it: it can be reached with that in. */
+export function reachedAnyway(model: Model, trouble: Trouble): Observation | undefined {
+  if (trouble.type !== "refused-here" || trouble.refusal.type !== "blocked") return undefined;
+  const { block } = trouble.refusal;
+  const { partIds, jointIds } = model;
+  if (block.type === "joint-covered") {
+    return { type: "in-reach", part: partIds[block.by]!, thing: jointIds[block.joint]! };
+  }
+  if (block.type !== "part-covered") return undefined;
+  return { type: "in-reach", part: partIds[block.by]!, thing: partIds[block.part]! };
 }

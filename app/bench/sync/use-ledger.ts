@@ -103,6 +103,12 @@ export function useLedger({
       setAway(false);
       const next = takeIn(latest.current, from, events);
       if (!next) return false;
+      // The job goes on by another version of its guide: the page has to be that one's. What waits is kept.
+      const pinned = versionAfter(next.known);
+      if (pinned !== undefined && pinned !== guide.version) {
+        window.location.reload();
+        return true;
+      }
       const { refused, fresh } = settle(next);
       if (refused === undefined) return true;
       const others = [...new Set(fresh.map((event) => event.by))].filter((id) => id !== by);
@@ -110,7 +116,7 @@ export function useLedger({
       setTrouble({ type: "others-came", who: names, refusal: refused });
       return true;
     },
-    [by, people, settle],
+    [by, people, settle, guide],
   );
 
   /** Takes in what the server sent; what cannot be read is told, and nothing of it is taken. */
@@ -223,3 +229,9 @@ export function useLedger({
 }
 
 const ids = (events: readonly LedgerEvent[]): readonly string[] => events.map(({ id }) => id);
+
+/** The version of the guide that a ledger went over to last; undefined: it goes by the one it began with. */
+function versionAfter(events: readonly LedgerEvent[]): string | undefined {
+  const last = events.findLast(({ entry }) => entry.do === "renew")?.entry;
+  return last?.do === "renew" ? last.guide.version : undefined;
+}

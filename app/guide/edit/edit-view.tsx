@@ -5,7 +5,7 @@ import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { fitted, mainView, type Point } from "../../../core/guide/index.ts";
+import { fitted, type Guide, mainView, type Point } from "../../../core/guide/index.ts";
 import { CheckView } from "../check-view.tsx";
 import { useLayers } from "../layers-off.tsx";
 import { ViewChoice } from "../view-choice.tsx";
@@ -26,11 +26,18 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** The facts of a guide, changed on the map and in forms; `check` answers beside them. */
-export default function EditView({ editing }: { editing: Editing }) {
+export default function EditView({
+  editing,
+  first,
+}: {
+  editing: Editing;
+  /** What is chosen to begin with. */
+  first: string | undefined;
+}) {
   const { guide, edit } = editing;
-  const [view, setView] = useState(() => mainView(guide));
+  const [view, setView] = useState(() => viewOf(guide, first) ?? mainView(guide));
   const [out, layers] = useLayers(guide);
-  const [wanted, setChosen] = useState<string>();
+  const [wanted, setChosen] = useState(first);
   const [point, setPoint] = useState<number>();
   const [tapping, setTapping] = useState<Tapping | NewKind>();
   const [spots, setSpots] = useState<readonly Point[]>([]);
@@ -47,7 +54,11 @@ export default function EditView({ editing }: { editing: Editing }) {
     setPoint(undefined);
     setTapping(undefined);
     setSpots([]);
-    if (id !== undefined) setSide("Facts");
+    if (id === undefined) return;
+    setSide("Facts");
+    // Chosen by name it may lie on another side.
+    const isHere = guide.joints[id]?.at?.some((at) => at.view === view) === true;
+    if (!isHere) setView(viewOf(guide, id) ?? view);
   };
   const tap = (what: Tapping | NewKind | undefined) => {
     setTapping(what);
@@ -166,6 +177,10 @@ export default function EditView({ editing }: { editing: Editing }) {
     </Box>
   );
 }
+
+/** The view that a part or a joint is drawn in. */
+const viewOf = (guide: Guide, id: string | undefined): string | undefined =>
+  id === undefined ? undefined : (guide.parts[id]?.shape?.view ?? guide.joints[id]?.at?.[0]?.view);
 
 const narrow = (tapping: Tapping | NewKind | undefined): Tapping | undefined =>
   tapping === "outline" || tapping === "points" ? tapping : undefined;

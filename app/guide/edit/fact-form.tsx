@@ -70,7 +70,7 @@ function FactField({ guide, field, value, set }: FieldProps) {
         <TextField
           select
           label={label}
-          value={value === undefined ? "" : String(value)}
+          value={value === undefined ? "" : wordOf(value)}
           onChange={({ target }) => {
             const chosen = as.isWhole ? Number(target.value) : target.value;
             set(key, target.value === "" ? null : chosen);
@@ -122,9 +122,17 @@ function FactField({ guide, field, value, set }: FieldProps) {
         </TextField>
       );
     default:
-      return <Typed key={String(value)} field={field} value={value} set={set} />;
+      return <Typed key={wordOf(value)} field={field} value={value} set={set} />;
   }
 }
+
+/** What a field holds, as text: numbers and words alone are typed. */
+const wordOf = (value: Value): string =>
+  typeof value === "string"
+    ? value
+    : typeof value === "number"
+      ? String(value)
+      : JSON.stringify(value ?? "");
 
 const listOf = (value: Value): string[] => (Array.isArray(value) ? value.map(String) : []);
 
@@ -159,11 +167,7 @@ export function Several({
 /** What is typed: text, a number, or several texts with commas between. */
 function Typed({ field, value, set }: Omit<FieldProps, "guide">) {
   const { key, label, as } = field;
-  const shown = Array.isArray(value)
-    ? value.join(", ")
-    : value === undefined
-      ? ""
-      : String(value);
+  const shown = Array.isArray(value) ? value.join(", ") : value === undefined ? "" : wordOf(value);
   const [typed, setTyped] = useState(shown);
   const [isBad, setBad] = useState(false);
   const leave = () => {

@@ -1,8 +1,15 @@
 import { first } from "./2026-11-24-first.ts";
 import { bench } from "./2026-11-25-bench.ts";
 import { ground } from "./2026-11-27-ground.ts";
+import { lessons } from "./2026-11-29-lessons.ts";
 import { safety } from "./2026-11-28-safety.ts";
 import type { Migration } from "./migration.ts";
 
 /** In the order they are run; one that has landed is never changed. */
-export const migrations: readonly Migration[] = [first, bench, ground([first, bench]), safety];
+export const migrations: readonly Migration[] = [
+  first,
+  bench,
+  ground([first, bench]),
+  safety,
+  lessons,
+];

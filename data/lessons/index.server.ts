@@ -1,0 +1,6 @@
+export {
+  addVerdict,
+  verdictsOf,
+  verdictsOnMachine,
+  type LessonVerdict,
+} from "./verdicts.server.ts";

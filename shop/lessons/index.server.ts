@@ -1,0 +1,1 @@
+export { judgeLesson, lessonsFor, lessonsOfMachine } from "./lessons.server.ts";
