@@ -22,6 +22,7 @@ export default [
   route("guide-tallies", "routes/tallies.ts"),
   route("guides/:id", "routes/guide.tsx"),
   route("guides/:id/file", "routes/guide-file.ts"),
+  route("guides/:id/pack", "routes/pack.ts"),
   route("guides/:id/answers", "routes/answers.ts"),
   route("guides/:id/edits", "routes/edits.ts"),
   route("guides/:id/findings", "routes/lessons.ts"),

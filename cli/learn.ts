@@ -5,14 +5,13 @@ import {
   Beliefs,
   draftOf,
   interview,
-  isUsualKind,
+  jobsApart,
   nextQuestion,
   oddsOf,
   parseLog,
   safeGuide,
 } from "../core/learn/index.ts";
 import { guideErrors } from "../core/check/index.ts";
-import { planJob } from "../core/plan/index.ts";
 import {
   claimWords,
   contradictionWords,
@@ -117,17 +116,4 @@ export function diffFiles(from: string, to: string): Result<unknown, CliError> {
     patch: sisterPatch(before.value, after.value),
     jobs: jobsApart(before.value, after.value),
   });
-}
-
-/** The usual jobs that take other minutes, or that only one of the two has. */
-function jobsApart(from: Guide, to: Guide) {
-  const minutes = (guide: Guide, part: string): number | undefined => {
-    const plan = planJob(guide, { for: [part] });
-    return plan.ok ? tidy(plan.value.work + plan.value.handling.minutes) : undefined;
-  };
-  const parts = [...new Set([...Object.keys(from.parts), ...Object.keys(to.parts)])];
-  return parts
-    .filter((id) => isUsualKind((to.parts[id] ?? from.parts[id]!).kind))
-    .map((part) => ({ part, before: minutes(from, part), after: minutes(to, part) }))
-    .filter(({ before, after }) => before !== after);
 }

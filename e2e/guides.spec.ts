@@ -352,3 +352,57 @@ test("what can be reached all the same is told, accepted, and a job under way go
   await openBench(page, shop, "1007");
   await onwardTo(page, /^Swap/);
 });
+
+test("a sister is kept as what differs, and says what that changes for the usual jobs", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/marrowby-tern-15`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Edit" }).click();
+  await page.locator('[data-part="fan"]').click({ force: true });
+  await page.getByLabel("Lift it out, min").fill("4");
+  await page.getByLabel("Lift it out, min").press("Enter");
+  const changed = page.getByRole("region", { name: "What you changed" });
+  await changed.getByRole("button", { name: "It is a sister" }).click();
+  const form = changed.getByRole("form", { name: "A sister model" });
+  await expect(form.getByRole("button", { name: "Keep as a sister model" })).toBeDisabled();
+  await form.getByLabel("Its code underneath").fill("MT15-S");
+  await form.getByLabel("How to tell it apart").fill("A taller fan under a bump.");
+  await form.getByRole("button", { name: "Keep as a sister model" }).click();
+  await expect(changed).toHaveCount(0);
+  await page.getByRole("tab", { name: "Sisters" }).click();
+  const sister = page.getByRole("region", { name: "Sister MT15-S" });
+  await expect(sister).toContainText("A taller fan under a bump.");
+  await expect(sister).toContainText("part fan: lift changed");
+  const fan = sister.getByRole("row", { name: /^Fan/ });
+  await expect(fan).toBeVisible();
+  const minutes = (await fan.getByRole("cell").allTextContents()).map(Number);
+  expect(minutes[1]).toBeGreaterThan(minutes[0]! + 1);
+  await page.goto(`${shop.url}/guides/marrowby-tern-15?code=MT15-S`);
+  await expect(page.getByRole("combobox", { name: "Underside code" })).toHaveText("MT15-S");
+});
+
+test("a pack goes out and in again; a broken one is refused whole", async ({
+  page,
+  shop,
+  calm,
+}) => {
+  calm.expected.push(/status of 400/);
+  const out = await page.request.get(`${shop.url}/guides/zellick-kite-14/pack`);
+  expect(out.headers()["content-type"]).toBe("application/zip");
+  const bytes = await out.body();
+  await page.goto(`${shop.url}/guides`);
+  await hydrated(page);
+  const take = async (buffer: Buffer) => {
+    await page
+      .locator('input[type="file"]')
+      .setInputFiles({ name: "kite.zip", mimeType: "application/zip", buffer });
+    await page.getByRole("button", { name: "Take a guide file in" }).click();
+  };
+  await take(bytes);
+  await expect(page.getByRole("status").first()).toContainText("says what the guide says already");
+  await take(bytes.subarray(0, bytes.length - 400));
+  await expect(page.getByRole("alert")).toContainText("Nothing was stored.");
+  await expect(page.getByRole("alert")).toContainText("this is no pack of a guide");
+});

@@ -1,13 +1,13 @@
 import { data } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { unreachable } from "../../core/base/result.ts";
-import { type Edit, readEdits } from "../../core/edit/index.ts";
-import { storeEdits } from "../../shop/guide/index.server.ts";
+import { readEdits } from "../../core/edit/index.ts";
+import { type SentEdits, storeEdits } from "../../shop/guide/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import type { EditsStored } from "../guide/edit/edit-bar.tsx";
 import type { Route } from "./+types/edits";
 
-const readSent = reader<{ base: string; edits: readonly Edit[]; why: string }>({
+const readSent = reader<SentEdits>({
   type: "object",
   required: ["base", "edits", "why"],
   additionalProperties: false,
@@ -15,6 +15,15 @@ const readSent = reader<{ base: string; edits: readonly Edit[]; why: string }>({
     base: { type: "string", pattern: "^[0-9a-f]{64}$" },
     edits: { type: "array", minItems: 1 },
     why: { type: "string", maxLength: 500 },
+    sister: {
+      type: "object",
+      required: ["code", "about"],
+      additionalProperties: false,
+      properties: {
+        code: { type: "string", minLength: 1, maxLength: 80 },
+        about: { type: "string", minLength: 1, maxLength: 500 },
+      },
+    },
   },
 });
 

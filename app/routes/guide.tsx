@@ -23,6 +23,7 @@ import { useEditing } from "../guide/edit/use-editing.ts";
 import { CheckView } from "../guide/check-view.tsx";
 import { Lessons } from "../guide/lessons.tsx";
 import { Questions } from "../guide/questions.tsx";
+import { Sisters } from "../guide/sisters.tsx";
 import { TryJob } from "../guide/try-job.tsx";
 import { Versions } from "../guide/versions.tsx";
 import type { Route } from "./+types/guide";
@@ -59,6 +60,7 @@ const PAGES = [
   "Edit",
   "Parts",
   "Joints",
+  "Sisters",
   "Findings",
   "Check",
   "Versions",
@@ -111,6 +113,9 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           <Button href={`/guides/${guide.id}/file`} variant="outlined" startIcon={<Download />}>
             Guide file
           </Button>
+          <Button href={`/guides/${guide.id}/pack`} variant="outlined" startIcon={<Download />}>
+            Pack
+          </Button>
           <Button
             href={`/guides/${guide.id}/file?as=dot`}
             variant="outlined"
@@ -160,6 +165,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
       {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
       {shown === "Parts" && <PartTable guide={guide} />}
       {shown === "Joints" && <JointTable guide={guide} />}
+      {shown === "Sisters" && <Sisters guide={whole} />}
       {shown === "Findings" && (
         <Lessons
           guide={loaderData.guide}

@@ -7,6 +7,7 @@ import { data, Form } from "react-router";
 import { parseJson } from "../../core/base/parse-json.ts";
 import type { About, Finding } from "../../core/guide/index.ts";
 import { guideList, storeGuide } from "../../shop/guide/index.server.ts";
+import { MOST_PACK_BYTES, type PackError, takePackIn } from "../../shop/packs/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { Findings } from "../guide/findings.tsx";
@@ -34,16 +35,42 @@ export async function action({ request }: Route.ActionArgs) {
     data({ findings, name, stored: undefined }, { status: 400 });
   const whole = (about: About): readonly Finding[] => [{ level: "error", path: "", about }];
   if (!(file instanceof File) || file.size === 0) return bad(whole({ type: "no-file" }), "");
+  if (file.size > MOST_PACK_BYTES) {
+    return bad(whole({ type: "too-big", mostBytes: MOST_PACK_BYTES }), file.name);
+  }
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const { act } = await actFor(request);
+  const reason = typeof why === "string" ? why.trim().slice(0, MOST_WHY) : "";
+  if (isZip(bytes)) {
+    const taken = await takePackIn(act, bytes, reason);
+    if (taken.ok) return data({ findings: [], name: file.name, stored: taken.value });
+    const { error } = taken;
+    return bad(error.type === "findings" ? error.findings : whole(packAbout(error)), file.name);
+  }
   if (file.size > MOST_BYTES) {
     return bad(whole({ type: "too-big", mostBytes: MOST_BYTES }), file.name);
   }
-  const value = parseJson(await file.text());
+  const value = parseJson(new TextDecoder().decode(bytes));
   if (!value.ok) return bad(whole({ type: "not-json", why: value.error }), file.name);
-  const { act } = await actFor(request);
-  const reason = typeof why === "string" ? why.trim().slice(0, MOST_WHY) : "";
   const stored = await storeGuide(act, value.value, reason);
   if (!stored.ok) return bad(stored.error, file.name);
   return data({ findings: [], name: file.name, stored: stored.value });
+}
+
+/** A ZIP by its first bytes, whatever it is called. */
+const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
+/** What is wrong with a pack as a file. */
+function packAbout(error: Exclude<PackError, { type: "findings" }>): About {
+  switch (error.type) {
+    case "too-big":
+      return { type: "too-big", mostBytes: MOST_PACK_BYTES };
+    case "stranger":
+    case "no-picture":
+      return { type: "pack-broken", name: error.name };
+    default:
+      return { type: "no-pack" };
+  }
 }
 
 export default function Guides({
@@ -127,7 +154,11 @@ function TakeFileIn() {
       encType="multipart/form-data"
       sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "center" }}
     >
-      <FilePick name="file" label="Guide file" accept=".json,application/json" />
+      <FilePick
+        name="file"
+        label="Guide file"
+        accept=".json,application/json,.zip,application/zip"
+      />
       <TextField
         name="why"
         label="Why it changed"

@@ -3,6 +3,9 @@ export type About =
   // What the file as a file gets wrong.
   | { readonly type: "no-file" }
   | { readonly type: "too-big"; readonly mostBytes: number }
+  | { readonly type: "no-pack" }
+  /** A file in a pack that does not belong there, or cannot be read. */
+  | { readonly type: "pack-broken"; readonly name: string }
   | { readonly type: "not-json"; readonly why: string }
   | { readonly type: "key-unknown"; readonly key: string }
   | { readonly type: "key-missing"; readonly key: string }

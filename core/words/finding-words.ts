@@ -8,6 +8,10 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return "choose a guide file first";
     case "too-big":
       return `a guide is under ${Math.round(about.mostBytes / 1e6)} MB`;
+    case "no-pack":
+      return "this is no pack of a guide: it has to hold pack.json and guide.json, whole.";
+    case "pack-broken":
+      return `"${about.name}" does not belong in a pack, or is no picture. Nothing of it was taken.`;
     case "not-json":
       return `this is not JSON: ${about.why}`;
     case "key-unknown":

@@ -263,6 +263,10 @@ export function defineTables(sequelize: Sequelize) {
       sum: number(),
       squares: number(),
     }),
+    guidePhotos: table<{ id: string; guideId: string }>("guide_photos", {
+      id: key(text()),
+      guideId: text(),
+    }),
     lessonVerdicts: table<LessonVerdictRow>("lesson_verdicts", {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       guideId: text(),

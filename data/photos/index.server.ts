@@ -1,8 +1,10 @@
 export {
+  addGuidePhotos,
   addPhoto,
   dropPhoto,
   photosOf,
   readPhoto,
   sweepPhotos,
+  unknownPhotos,
   type Photo,
 } from "./photos.server.ts";

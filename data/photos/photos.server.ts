@@ -20,11 +20,42 @@ const fileOf = (db: Database, id: string, isThumb: boolean): string =>
  * is not written the files are left behind, and `sweepPhotos` takes them away.
  */
 export async function addPhoto(db: Database, photo: Photo, files: PhotoFiles): Promise<void> {
-  await mkdir(folderOf(db), { recursive: true });
-  await writeWhole(fileOf(db, photo.id, false), files.full);
-  await writeWhole(fileOf(db, photo.id, true), files.thumb);
-  await syncFolder(folderOf(db));
+  await writeFiles(db, photo.id, files);
   await db.write((transaction) => db.tables.photos.create({ ...photo }, { transaction }));
+}
+
+/** Keeps pictures that came with a guide, as `addPhoto` keeps those of a ticket. */
+export async function addGuidePhotos(
+  db: Database,
+  guideId: string,
+  photos: readonly (PhotoFiles & { readonly id: string })[],
+): Promise<void> {
+  for (const photo of photos) await writeFiles(db, photo.id, photo);
+  const rows = photos.map(({ id }) => ({ id, guideId }));
+  await db.write((transaction) =>
+    db.tables.guidePhotos.bulkCreate(rows, { transaction, ignoreDuplicates: true }),
+  );
+}
+
+/** Of these ids those that no picture here has. */
+export async function unknownPhotos(
+  db: Database,
+  ids: readonly string[],
+): Promise<readonly string[]> {
+  const where = { id: [...ids] };
+  const [ours, theirs] = await Promise.all([
+    db.tables.photos.findAll({ where, attributes: ["id"], raw: true }),
+    db.tables.guidePhotos.findAll({ where, attributes: ["id"], raw: true }),
+  ]);
+  const known = new Set([...ours, ...theirs].map(({ id }) => id));
+  return ids.filter((id) => !known.has(id));
+}
+
+async function writeFiles(db: Database, id: string, files: PhotoFiles): Promise<void> {
+  await mkdir(folderOf(db), { recursive: true });
+  await writeWhole(fileOf(db, id, false), files.full);
+  await writeWhole(fileOf(db, id, true), files.thumb);
+  await syncFolder(folderOf(db));
 }
 
 /** Writes a file that is there with all its bytes or not at all. */
@@ -60,7 +91,7 @@ export async function readPhoto(
   id: string,
   isThumb: boolean,
 ): Promise<Buffer | undefined> {
-  if (!(await db.tables.photos.findByPk(id, { raw: true }))) return undefined;
+  if ((await unknownPhotos(db, [id])).length > 0) return undefined;
   return readFile(fileOf(db, id, isThumb)).catch(() => undefined);
 }
 
@@ -78,8 +109,11 @@ export async function dropPhoto(db: Database, ticket: number, id: string): Promi
 export async function sweepPhotos(db: Database): Promise<number> {
   const files = await readdir(folderOf(db)).catch(() => []);
   if (files.length === 0) return 0;
-  const rows = await db.tables.photos.findAll({ attributes: ["id"], raw: true });
-  const known = new Set(rows.flatMap(({ id }) => [`${id}.jpg`, `${id}.thumb.jpg`]));
+  const [ours, theirs] = await Promise.all([
+    db.tables.photos.findAll({ attributes: ["id"], raw: true }),
+    db.tables.guidePhotos.findAll({ attributes: ["id"], raw: true }),
+  ]);
+  const known = new Set([...ours, ...theirs].flatMap(({ id }) => [`${id}.jpg`, `${id}.thumb.jpg`]));
   const strays = files.filter((file) => !known.has(file));
   for (const file of strays) await rm(path.join(folderOf(db), file), { force: true });
   return strays.length;

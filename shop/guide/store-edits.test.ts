@@ -56,3 +56,28 @@ test("what the check refuses, and what fits nothing, is not stored", async () =>
   });
   expect(await versionsOf(shop.db, TERN)).toHaveLength(1);
 });
+
+test("edits kept as a sister are its smallest patch; the machine itself stays as it is", async () => {
+  const base = (await currentHash(shop.db, TERN))!;
+  const sister = { code: "MT15-S", about: "The fan is called otherwise." };
+  const sent = { base, edits: [name("Left fan")], why: "", sister };
+  done(await storeEdits(shop.act(MIREL, 5), TERN, sent));
+  const guide = (await guideFile(shop.db, TERN))!;
+  expect(guide.parts["fan"]!.name).toBe("Fan");
+  expect(guide.variants![sister.code]).toEqual({
+    about: sister.about,
+    patch: { parts: { fan: { name: "Left fan" } } },
+  });
+  const number = await shop.atBench({ code: "MT15-S" });
+  expect((await shop.ledger(number)).model.guide.parts["fan"]!.name).toBe("Left fan");
+});
+
+test("a sister by a code that another guide has, or that is wrong, is not stored", async () => {
+  const base = (await currentHash(shop.db, TERN))!;
+  const screws: Edit = { do: "set", of: "joints", id: "base-screws-rear", keys: { count: 99 } };
+  const sent = { base, edits: [screws], why: "", sister: { code: "MT15-S", about: "x" } };
+  const stored = await storeEdits(shop.act(MIREL, 5), TERN, sent);
+  // A variant that is wrong blocks its own code alone, as in a file.
+  expect(stored).toMatchObject({ ok: true, value: { blocked: [{}] } });
+  await expect(shop.atBench({ code: "MT15-S" })).rejects.toThrow();
+});

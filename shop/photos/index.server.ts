@@ -1,1 +1,7 @@
-export { keepPhoto, keepView, MOST_PHOTO_BYTES, takePhotoAway } from "./photos.server.ts";
+export {
+  keepPhoto,
+  keepView,
+  MOST_PHOTO_BYTES,
+  photoAndThumb,
+  takePhotoAway,
+} from "./photos.server.ts";

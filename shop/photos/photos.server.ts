@@ -63,7 +63,8 @@ export async function keepView(
   return ok(photo.id);
 }
 
-async function photoAndThumb(bytes: Uint8Array) {
+/** A picture as it is kept: written anew as JPEG, and a small one of it; undefined for what is no picture. */
+export async function photoAndThumb(bytes: Uint8Array) {
   const picture = await pictureOf(bytes);
   if (!picture) return undefined;
   const { data, info } = await picture.jpeg({ quality: 86 }).toBuffer({ resolveWithObject: true });

@@ -58,12 +58,15 @@ export function EditBar({
   useEffect(() => {
     if (storing.data?.error !== undefined) void revalidate();
   }, [storing.data, revalidate]);
-  const store = () =>
-    void storing.submit(JSON.stringify({ base: editing.base, edits, why }), {
+  const [sister, setSister] = useState<{ code: string; about: string }>();
+  const store = (more: object = {}) =>
+    void storing.submit(JSON.stringify({ base: editing.base, edits, why, ...more }), {
       method: "post",
       action: `/guides/${whole.id}/edits`,
       encType: "application/json",
     });
+  const trimmed = { code: sister?.code.trim() ?? "", about: sister?.about.trim() ?? "" };
+  const isWhole = trimmed.code !== "" && trimmed.about !== "" && edits.length > 0;
   return (
     <Box
       component="section"
@@ -93,16 +96,51 @@ export function EditBar({
         />
         <Button
           variant="contained"
-          onClick={store}
+          onClick={() => store()}
           disabled={edits.length === 0 || isBehind}
           loading={storing.state !== "idle"}
         >
           Store as the next version
         </Button>
+        <Button
+          variant="outlined"
+          aria-expanded={sister !== undefined}
+          onClick={() => setSister(sister ? undefined : { code: "", about: "" })}
+        >
+          It is a sister
+        </Button>
         <Button color="error" onClick={editing.forget}>
           Throw the changes away
         </Button>
       </Box>
+      {sister && (
+        <Box
+          component="form"
+          aria-label="A sister model"
+          onSubmit={(event: React.FormEvent) => {
+            event.preventDefault();
+            if (isWhole) store({ sister: trimmed });
+          }}
+          sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center", mt: 1 }}
+        >
+          <TextField
+            label="Its code underneath"
+            value={sister.code}
+            onChange={({ target }) => setSister({ ...sister, code: target.value })}
+            slotProps={{ htmlInput: { maxLength: 80 } }}
+          />
+          <TextField
+            label="How to tell it apart"
+            value={sister.about}
+            onChange={({ target }) => setSister({ ...sister, about: target.value })}
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+            sx={{ flex: 1, minWidth: 240 }}
+          />
+          <Button type="submit" variant="contained" disabled={!isWhole || isBehind}>
+            Keep as a sister model
+          </Button>
+        </Box>
+      )}
       {isShown && <Changes changes={guideChanges(whole, editing.guide)} />}
       {isBehind && (
         <Alert

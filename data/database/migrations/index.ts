@@ -2,6 +2,7 @@ import { first } from "./2026-11-24-first.ts";
 import { bench } from "./2026-11-25-bench.ts";
 import { ground } from "./2026-11-27-ground.ts";
 import { lessons } from "./2026-11-29-lessons.ts";
+import { packs } from "./2026-11-30-packs.ts";
 import { safety } from "./2026-11-28-safety.ts";
 import type { Migration } from "./migration.ts";
 
@@ -12,4 +13,5 @@ export const migrations: readonly Migration[] = [
   ground([first, bench]),
   safety,
   lessons,
+  packs,
 ];

@@ -1,0 +1,1 @@
+export { MOST_PACK_BYTES, packOf, takePackIn, type PackError } from "./packs.server.ts";
