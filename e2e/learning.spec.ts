@@ -195,3 +195,38 @@ test("questions about a learnt machine: a key each, taken back, kept as the next
   await page.getByRole("tab", { name: "Versions" }).click();
   await expect(page.getByText(/questions? answered/i)).toBeVisible();
 });
+
+test("what is in the way is entered without a mouse: the arrows lead over the map, Enter taps", async ({
+  page,
+  shop,
+}) => {
+  await unknownAtBench(page, shop);
+  await page.keyboard.press("l");
+  const map = page.getByRole("group", { name: /^Map:/ });
+  await map.focus();
+  await page.keyboard.press("Shift+ArrowLeft");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Shift+ArrowRight");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Tap each screw on the map: 2 so far.")).toBeVisible();
+  await expect(page.locator("[data-spot]")).toHaveCount(2);
+  await page.getByLabel("Length, mm").fill("3");
+  await page.getByRole("button", { name: "Out they are" }).press("Enter");
+  await expect(stepLine(page)).toHaveText("Lift the battery out");
+  await expect(page.locator(".bench-job")).toContainText("3 mm");
+});
+
+test("how a fact of a learnt guide is known is said on its map, and what is assumed is dashed", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/zellick-kite-14`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Map" }).click();
+  await expect(page.getByText("What is dashed is only assumed")).toBeVisible();
+  await page.locator('[data-part="battery"]').first().dispatchEvent("click");
+  const known = page.getByRole("list", { name: "How it is known" });
+  await expect(known).toContainText("entered at the bench.");
+  await expect(known).toContainText(/lies over the .*: (assumed|seen|said)/);
+});

@@ -119,15 +119,9 @@ const views = {
     await page.getByRole("tab", { name: "Map" }).click();
     await page.locator('[data-part="battery"]').click();
   },
-  "bench-stop": async () => bench("1007", 0),
   "bench-screws": async () => {
     await bench("1007", 1);
     await page.keyboard.press("c");
-  },
-  "bench-cells": async () => {
-    await bench("1005", 0);
-    await page.keyboard.press("t");
-    await page.getByRole("region", { name: "Which screw is this?" }).waitFor();
   },
   "bench-snag": async () => {
     await bench("1004", 0);
@@ -177,6 +171,18 @@ const views = {
     await page.goto(`${url}/guides/zellick-kite-14`, { waitUntil: "networkidle" });
     await page.getByRole("tab", { name: "Questions" }).click();
     await page.getByRole("region", { name: "The question" }).waitFor();
+  },
+  "guide-edit": async () => {
+    await page.goto(`${url}/guides/marrowby-tern-15`, { waitUntil: "networkidle" });
+    await page.getByRole("tab", { name: "Edit" }).click();
+    await page.locator('[data-part="fan"]').click({ force: true });
+    await page.keyboard.press("Shift+ArrowDown");
+    await page.getByText("1 change, not stored yet").waitFor();
+  },
+  "guide-findings": async () => {
+    await page.goto(`${url}/guides/halden-ferro-13`, { waitUntil: "networkidle" });
+    await page.getByRole("tab", { name: "Findings" }).click();
+    await page.getByRole("region", { name: /7 screws, not 8/ }).waitFor();
   },
   soak: async () => {
     await page.goto(`${url}/tickets/1002/soak`, { waitUntil: "networkidle" });

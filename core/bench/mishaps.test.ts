@@ -1,8 +1,19 @@
 import { Bench } from "../../testing/bench.ts";
-import { smallGuide } from "../../testing/builders.ts";
+import { part, smallGuide } from "../../testing/builders.ts";
 import { must } from "../base/must.ts";
 import { modelOf } from "../rules/index.ts";
-import { admit, type Entry, foldLedger, goodEntry, heldBy, nextAsk } from "./index.ts";
+import type { PartKind } from "../guide/index.ts";
+import {
+  admit,
+  diveFromState,
+  type Entry,
+  foldLedger,
+  goodEntry,
+  heldBy,
+  nextAsk,
+  routeDown,
+} from "./index.ts";
+import { remainingDown } from "./remaining.ts";
 import { fromLastTime } from "./lots.ts";
 
 const model = modelOf(smallGuide());
@@ -153,3 +164,52 @@ test("a lot that comes out again after the soak is counted by what went in", () 
   const never = { ...lots[0]!, in: undefined, loose: 2 };
   expect(fromLastTime(never)).toEqual({ ...never, loose: 0 });
 });
+
+test("what is done twice, with a build-up between, is left of the plan as often as it is planned", () => {
+  const step = { do: "release", joint: "fan-plug" } as const;
+  const state = foldLedger(model, []);
+  const move = { do: "release", joint: model.jointOf.get("fan-plug")! } as const;
+  const left = (done: number, planned: number) =>
+    remainingDown(model, {
+      ...state,
+      done: Array.from({ length: done }, () => move),
+      plan: Array.from({ length: planned }, () => step),
+    }).length;
+  expect([left(0, 2), left(1, 2), left(2, 2), left(2, 1), left(1, 1)]).toEqual([2, 1, 0, 0, 0]);
+});
+
+test("the dive of a closed job has been all the way down and up", () => {
+  const bench = built();
+  bench.tick({ do: "close", left: 0 });
+  const dive = diveFromState(model, bench.state);
+  expect(bench.state.phase).toBe("closed");
+  const shown = JSON.stringify(dive);
+  expect(shown).not.toContain('"done":false');
+  expect(dive).toEqual(diveFromState(model, built().state));
+});
+
+test("a ledger that names a part or a joint that is not there is not folded", () => {
+  const bench = new Bench(model, { for: ["fan"] });
+  const events = bench.events.slice();
+  const more = (entry: Entry) => [...events, { ...events[0]!, id: "more", entry }];
+  expect(() => foldLedger(model, more({ do: "lift", parts: ["gone"] }))).toThrow("no part gone");
+  expect(() => foldLedger(model, more({ do: "release", joint: "gone" }))).toThrow("no joint gone");
+});
+
+test("a pack is in sight under tape and leads, and not under anything that hides it", () => {
+  const under = (kind: PartKind) => {
+    const covered = modelOf({
+      ...smallGuide(),
+      parts: { ...smallGuide().parts, thing: part("frame", { kind }) },
+      covers: [{ part: "thing", over: ["battery"] }],
+    });
+    const bench = new Bench(covered, { for: ["fan"] });
+    bench.tick({ do: "answer", stop: "begin", answer: "yes" });
+    return refusalIn(bench);
+  };
+  // What hides it leaves it out of sight: nothing is asked of it before the first step.
+  expect(under("cover")).toBeUndefined();
+  expect(under("tape")).toBe("stop-open");
+});
+const refusalIn = (bench: Bench): string | undefined =>
+  refusal(bench, routeDown(bench.model, bench.state).steps[0]!);

@@ -155,6 +155,10 @@ describe("tightening a lot", () => {
       orderFrom: "crosswise",
       torque: { low: 0.2, high: 0.2, from: "guide" },
     });
+    // Without a number of its own a lot has what its thread stands.
+    const { torque } = tighteningOf(tightModel, closed, "stamped")!;
+    expect(torque).toMatchObject({ from: "thread" });
+    expect(torque!.low).toBeLessThan(torque!.high);
     expect(tighteningOf(tightModel, closed, "nowhere")).toBeUndefined();
     expect(tighteningOf(tightModel, closed, "plug")).toBeUndefined();
   });

@@ -112,6 +112,12 @@ export const guideSchema = {
       width: size,
       height: size,
       photo: { type: "string", pattern: "^[\\w-]{1,80}$" },
+      corners: {
+        type: "array",
+        minItems: 4,
+        maxItems: 4,
+        items: record(["x", "y"], { x: between(-0.5, 1.5), y: between(-0.5, 1.5) }),
+      },
     }),
     point: record(["view", "x", "y"], { view: id, x: length, y: length }),
     part: record(["name", "kind"], {

@@ -59,6 +59,8 @@ export interface View {
   readonly height: number;
   /** The picture that it is drawn on, true to scale. */
   readonly photo?: string;
+  /** Where the machine's corners were on the picture as it was taken, as shares of its size, clockwise. */
+  readonly corners?: readonly { readonly x: number; readonly y: number }[];
 }
 
 export interface Shape {

@@ -15,6 +15,7 @@ export { Beliefs, type Contradiction, type Source } from "./beliefs.ts";
 export { boldGuide, isAsLearnt, learntGuide, safeGuide } from "./guides.ts";
 export { learningModel } from "./learning-model.ts";
 export { jobsApart } from "./apart.ts";
+export { type FactSource, sourcesOf } from "./sources.ts";
 export { enteredCover, enteredJoint, outlineOf } from "./entries.ts";
 export { enteredPart, firstSightings, FRAME, idFrom, type NewModel } from "./new-model.ts";
 export { assess, type Assessment, isUsualKind, isWay, type LearntJob } from "./jobs.ts";

@@ -61,6 +61,7 @@ export {
   learntOnWords,
   NEW_MODEL_WORDS,
   questionWords,
+  sourceWords,
 } from "./learn-words.ts";
 export { lessonWords, VERDICT_WORDS } from "./lesson-words.ts";
 export { GLOSSARY } from "./glossary.ts";

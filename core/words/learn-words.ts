@@ -93,3 +93,23 @@ export function contradictionWords(
     ? `${words}: that is how it was seen, and it was said not to be.`
     : `${words}: that was said, and the ${nameOf(guide, claim.then)} was done all the same.`;
 }
+
+/** Where a fact of a learnt guide comes from, in a sentence. */
+export function sourceWords(
+  guide: NamedGuide,
+  {
+    part,
+    over,
+    source,
+  }: {
+    readonly part: string;
+    readonly over: string | undefined;
+    readonly source: "seen" | "said" | "decided" | "assumed";
+  },
+): string {
+  if (over === undefined) return `${capital(nameOf(guide, part))}: entered at the bench.`;
+  const lies = `The ${nameOf(guide, part)} lies over the ${nameOf(guide, over)}`;
+  return source === "assumed"
+    ? `${lies}: assumed, since it came off first.`
+    : `${lies}: ${source}.`;
+}

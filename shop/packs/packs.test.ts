@@ -105,8 +105,8 @@ test.each<[string, () => Uint8Array | Promise<Uint8Array>, object]>([
     "pictures that are too many megabytes unpacked",
     () => {
       const blank = new Uint8Array(19_000_000);
-      const names = Array.from({ length: 12 }, (_, i) => [`photos/p${i}.jpg`, blank]);
-      return zipSync({ ...whole(), ...Object.fromEntries(names) }, { level: 1 });
+      const names = Array.from({ length: 12 }, (_, i) => [`photos/p${i}.jpg`, blank] as const);
+      return zipSync({ ...whole(), ...Object.fromEntries<Uint8Array>(names) }, { level: 1 });
     },
     { type: "too-big" },
   ],

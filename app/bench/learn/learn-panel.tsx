@@ -1,7 +1,7 @@
 import ButtonBase from "@mui/material/ButtonBase";
 import { type KeyboardEvent, useState } from "react";
 import type { Guide } from "../../../core/guide/index.ts";
-import { idFrom } from "../../../core/learn/index.ts";
+import { idFrom, type Spot } from "../../../core/learn/index.ts";
 import { JOINT_KIND_WORDS, partWord } from "../../../core/words/index.ts";
 import { StepLine } from "../screen/panel.tsx";
 import { JointForm, MET, type MetJoint } from "./joint-form.tsx";
@@ -36,11 +36,18 @@ export function LearnPanel({
   const [isTaking, setTaking] = useState(false);
   const thing = partWord(guide, about);
   const facts = guide.views[view]!;
-  const keep = (photo: string) => {
+  const keep = (photo: string, corners: readonly Spot[]) => {
     const { name, posture, width, height } = facts;
     const id = idFrom("picture", (known) => Object.hasOwn(guide.views, known));
     const [side] = name.split(", picture");
-    const seen = { name: `${side}, ${id.replace("-", " ")}`, posture, width, height, photo };
+    const seen = {
+      name: `${side}, ${id.replace("-", " ")}`,
+      posture,
+      width,
+      height,
+      photo,
+      corners: rounded(corners),
+    };
     learning.enter({ sightings: [{ do: "view", view: id, facts: seen }] });
     learning.setView(id);
     setTaking(false);
@@ -102,6 +109,10 @@ export function LearnPanel({
     </div>
   );
 }
+
+/** To a thousandth of the picture. */
+const rounded = (corners: readonly Spot[]): readonly Spot[] =>
+  corners.map(({ x, y }) => ({ x: Math.round(1000 * x) / 1000, y: Math.round(1000 * y) / 1000 }));
 
 /** The views that can be drawn on: a bare outline only of a side that there is no picture of. */
 const viewsOf = ({ views }: Guide) =>

@@ -27,21 +27,21 @@ export function ViewTaking({
   size: { readonly width: number; readonly height: number };
   /** The side that is taken, in words. */
   name: string;
-  onKept: (photo: string) => void;
+  onKept: (photo: string, corners: readonly Spot[]) => void;
   onClose: () => void;
 }) {
   const fetcher = useFetcher<KeptView>();
   const [taken, setTaken] = useState<Blob>();
   const [taps, setTaps] = useState<readonly Spot[]>([]);
   const kept = fetcher.data?.photo;
-  const latest = useRef(onKept);
+  const corners = cornersOf(taps);
+  const latest = useRef<(photo: string) => void>(undefined);
   useEffect(() => {
-    latest.current = onKept;
+    latest.current = (photo) => onKept(photo, corners.ok ? corners.value : []);
   });
   useEffect(() => {
-    if (kept !== undefined) latest.current(kept);
+    if (kept !== undefined) latest.current?.(kept);
   }, [kept]);
-  const corners = cornersOf(taps);
   const send = () => {
     const form = new FormData();
     form.set("corners", JSON.stringify(corners.ok ? corners.value : []));

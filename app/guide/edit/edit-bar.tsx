@@ -92,7 +92,7 @@ export function EditBar({
           value={why}
           onChange={({ target }) => setWhy(target.value)}
           slotProps={{ htmlInput: { maxLength: 500 } }}
-          sx={{ width: 240 }}
+          sx={{ width: 190 }}
         />
         <Button
           variant="contained"
@@ -110,7 +110,7 @@ export function EditBar({
           It is a sister
         </Button>
         <Button color="error" onClick={editing.forget}>
-          Throw the changes away
+          Throw away
         </Button>
       </Box>
       {sister && (

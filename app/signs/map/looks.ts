@@ -6,6 +6,8 @@ export interface MapMarks {
   readonly out: ReadonlySet<string>;
   /** Parts that still come off before the goal. */
   readonly inTheWay: ReadonlySet<string>;
+  /** Parts that are only assumed to lie where they do: dashed. */
+  readonly assumed?: ReadonlySet<string>;
   /** Joints whose step is still to come: small marks that can be tapped. */
   readonly ahead: ReadonlySet<string>;
   /** A plug and the guides its lead lies in: the way back along it. */
@@ -29,8 +31,14 @@ export const OUT: Look = { fill: "none", stroke: "var(--soft)", width: 0.4, dash
 export const IN_THE_WAY: Look = { fill: "url(#in-the-way)", stroke: "var(--soft)", width: 0.7 };
 const THERE: Look = { fill: "var(--card)", stroke: "var(--soft)", width: 0.45 };
 
+const ASSUMED = "5 2.5";
+const IN_THE_WAY_ASSUMED: Look = { ...IN_THE_WAY, dash: ASSUMED };
+const THERE_ASSUMED: Look = { ...THERE, dash: ASSUMED };
+
 export function lookOf(id: string, marks: MapMarks): Look {
   if (marks.touched.has(id)) return TOUCHED;
   if (marks.out.has(id)) return OUT;
-  return marks.inTheWay.has(id) ? IN_THE_WAY : THERE;
+  const isAssumed = marks.assumed?.has(id) === true;
+  if (marks.inTheWay.has(id)) return isAssumed ? IN_THE_WAY_ASSUMED : IN_THE_WAY;
+  return isAssumed ? THERE_ASSUMED : THERE;
 }

@@ -1,4 +1,12 @@
-import { createContext, memo, type ReactNode, useContext, useMemo } from "react";
+import {
+  createContext,
+  type KeyboardEvent,
+  memo,
+  type ReactNode,
+  useContext,
+  useMemo,
+  useState,
+} from "react";
 import { TransformComponent, TransformWrapper } from "react-zoom-pan-pinch";
 import type { Guide, Point, View } from "../../../core/guide/index.ts";
 import { chassisOf, isOutside } from "./chassis.ts";
@@ -95,6 +103,21 @@ function MapDrawing() {
         facts,
       )
     : [];
+  const [cursor, setCursor] = useState<{ readonly x: number; readonly y: number }>();
+  /** Places without a mouse: the arrows move a cross, Enter taps there. */
+  const walk = (event: KeyboardEvent<SVGSVGElement>) => {
+    const arrow = ARROWS[event.key];
+    if (!arrow && event.key !== "Enter") return;
+    event.preventDefault();
+    event.stopPropagation();
+    const now = cursor ?? { x: Math.round(facts.width / 2), y: Math.round(facts.height / 2) };
+    if (!arrow) return onSpot?.({ view, ...now });
+    const by = event.shiftKey ? 10 : 1;
+    setCursor({
+      x: Math.min(facts.width, Math.max(0, now.x + by * arrow[0])),
+      y: Math.min(facts.height, Math.max(0, now.y + by * arrow[1])),
+    });
+  };
   const longest = Math.max(0, ...leaders.map(({ name }) => name.length));
   const aside = longest > 0 ? 14 + longest * SIZE * 0.52 : 6;
   return (
@@ -104,6 +127,8 @@ function MapDrawing() {
       viewBox={`${-aside} -6 ${facts.width + 2 * aside} ${facts.height + 12}`}
       role="group"
       aria-label={`Map: ${facts.name}`}
+      tabIndex={onSpot ? 0 : undefined}
+      onKeyDown={onSpot && ((event) => walk(event))}
       onClickCapture={(event) => {
         if (!onSpot) return;
         event.stopPropagation();
@@ -139,6 +164,7 @@ function MapDrawing() {
       {leaders.map((leader) => (
         <LeaderLine key={leader.id} leader={leader} width={facts.width} />
       ))}
+      {onSpot && cursor && <Cross {...cursor} />}
       {near?.view === view && <Binds {...near} />}
       {spots.map(
         (spot, i) => spot.view === view && <Spot key={i} x={spot.x} y={spot.y} number={i + 1} />,
@@ -243,6 +269,23 @@ function spotOf(svg: SVGSVGElement, { clientX, clientY }: { clientX: number; cli
   const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
   return { x: Math.round(x), y: Math.round(y) };
 }
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Where Enter would tap. */
+const Cross = ({ x, y }: { x: number; y: number }) => (
+  <path
+    d={`M${x - 6} ${y}H${x + 6}M${x} ${y - 6}V${y + 6}`}
+    stroke="var(--mat)"
+    strokeWidth="1"
+    data-cross="yes"
+  />
+);
 
 /** A place that was tapped, with its number. */
 const Spot = ({ x, y, number }: { x: number; y: number; number: number }) => (
