@@ -88,7 +88,7 @@ module.exports = {
     ),
     only(
       "cli-over-core",
-      { path: "^cli/(guide|run)" },
+      { path: "^cli/(guide|run|bench)" },
       { path: "^(app|data|shop)/" },
       "the guide command reads core only",
     ),

@@ -2,12 +2,14 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { measureFold, measureTray } from "./bench.ts";
 import { measureBrowser } from "./browser.ts";
+import { measureFindOut } from "./find-out.ts";
 import { measureHitting } from "./hitting.ts";
 import { measureLearning } from "./learning.ts";
 import { measureLoad } from "./load.ts";
 import { measureMachines } from "./machines.ts";
 import { measurePages } from "./pages.ts";
 import { measurePlanner } from "./planner.ts";
+import { measurePrice } from "./price.ts";
 import { machineLine, print, printed, root } from "./report.ts";
 import { measureScripts } from "./scripts.ts";
 import { measureShop } from "./shop.ts";
@@ -21,6 +23,8 @@ const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
   solver: measureAgainstSolver,
   hitting: measureHitting,
   learning: measureLearning,
+  "find-out": measureFindOut,
+  price: measurePrice,
   fold: measureFold,
   tray: measureTray,
   scripts: measureScripts,
