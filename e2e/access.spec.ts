@@ -140,3 +140,37 @@ test("dialogs: the keys and the palette have nothing against access, and give th
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toHaveCount(0);
 });
+
+test("what jobs tell, the sisters and the editor of a guide: nothing against access, nothing sideways", async ({
+  page,
+  shop,
+}) => {
+  test.setTimeout(240_000);
+  const found: string[] = [];
+  for (const size of [WIDTHS[0]!, WIDTHS.at(-1)!]) {
+    await page.setViewportSize(size);
+    await page.goto(`${shop.url}/guides/halden-ferro-13`);
+    await quiet(page);
+    const look = async (what: string) => {
+      for (const one of await violations(page)) found.push(`${size.width} ${what}: ${one}`);
+      if ((await sideways(page)) > 0) found.push(`${size.width} ${what} goes sideways`);
+    };
+    await page.getByRole("tab", { name: "Findings" }).click();
+    await expect(page.getByRole("region", { name: /7 screws, not 8/ })).toBeVisible();
+    await look("findings");
+    await page.getByRole("tab", { name: "Sisters" }).click();
+    await expect(page.getByRole("status").last()).not.toContainText("Planning");
+    await look("sisters");
+    await page.getByRole("tab", { name: "Edit" }).click();
+    await expect(page.getByRole("list", { name: "Parts and joints" })).toBeVisible();
+    await look("editor");
+    await page.getByRole("button", { name: "Fan", exact: true }).click();
+    await page.keyboard.press("ArrowRight");
+    await page.getByRole("button", { name: "It is a sister" }).click();
+    await look("a part that is edited");
+    await page.getByRole("button", { name: "New joint" }).click();
+    await look("a new joint");
+    await page.getByRole("button", { name: "Throw away" }).click();
+  }
+  expect(found).toEqual([]);
+});

@@ -1,6 +1,6 @@
 // Mutation testing of the core's rules, subject by subject; the scores go to docs/mutation.md. Hours on
 // two cores for all of them: `npm run mutate -- soak ticket` runs some, `npm run mutate -- --sample 80 bench` a
-// seeded sample of the places of each, with `--seed 2` other ones.
+// seeded sample of the places of each, with `--seed 2` other ones; `--recheck`: only what the last run left alive.
 import { spawnSync } from "node:child_process";
 import { cpSync, existsSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
@@ -23,11 +23,15 @@ const SUBJECTS = [
 const KEPT = path.join(root, "docs/mutation.md");
 
 const {
-  values: { sample, seed },
+  values: { sample, seed, recheck },
   positionals: wanted,
 } = parseArgs({
   allowPositionals: true,
-  options: { sample: { type: "string" }, seed: { type: "string", default: "1" } },
+  options: {
+    sample: { type: "string" },
+    seed: { type: "string", default: "1" },
+    recheck: { type: "boolean" },
+  },
 });
 const stranger = wanted.find((name) => !SUBJECTS.includes(name));
 if (stranger !== undefined) {
@@ -36,6 +40,10 @@ if (stranger !== undefined) {
 }
 setup();
 for (const subject of wanted.length > 0 ? wanted : SUBJECTS) {
+  if (recheck) {
+    keep(subject);
+    continue;
+  }
   say(`mutants of core/${subject}`);
   const places = sample ? await sampleMutants(`core/${subject}`, Number(sample), Number(seed)) : [];
   run("npx", ["stryker", "run"], {
@@ -51,7 +59,17 @@ for (const subject of wanted.length > 0 ? wanted : SUBJECTS) {
 function noticedByHand(subject, alive, sources) {
   const copy = path.join(root, ".cache/mutation/copy");
   rmSync(copy, { recursive: true, force: true });
-  for (const place of ["core", "testing", "guides", "shop", "data", "docs", "app"]) {
+  for (const place of [
+    "core",
+    "testing",
+    "guides",
+    "faults",
+    "scripts",
+    "shop",
+    "data",
+    "docs",
+    "app",
+  ]) {
     cpSync(path.join(root, place), path.join(copy, place), { recursive: true });
   }
   for (const file of [

@@ -9,6 +9,7 @@ import {
   afterOutcome,
   afterRepair,
   beliefOf,
+  catalogueSchema,
   chanceOf,
   CHANCES,
   costOf,
@@ -188,6 +189,13 @@ test("what was opened for one check is not paid for by the next", () => {
   expect(costOf(problem, state, { do: "repair", cause: 0 })).toBe(16);
   const open = { ...state, open: Uint32Array.of(1) };
   expect(costOf(problem, open, { do: "repair", cause: 0 })).toBe(6);
+});
+
+test("the schema in the docs is the schema of the program", () => {
+  const kept = path.join(import.meta.dirname, "../../docs/faults.schema.json");
+  expect(JSON.parse(readFileSync(kept, "utf8"))).toEqual(
+    JSON.parse(JSON.stringify(catalogueSchema)),
+  );
 });
 
 describe("the shipped catalogue", () => {

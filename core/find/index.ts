@@ -1,9 +1,8 @@
 export { type Catalogue, catalogueSchema, CHANCES, readCatalogue, strangers } from "./catalogue.ts";
-export { adviseOn, type Advice, findOut, type Suspected } from "./advice.ts";
-export { beliefOf, faultMachine, type FaultMachine, type Told, type ToldError } from "./machine.ts";
+export { adviseOn, findOut } from "./advice.ts";
+export { beliefOf, faultMachine, type Told } from "./machine.ts";
 export {
   type Action,
-  actionOf,
   afterOutcome,
   afterRepair,
   chanceOf,

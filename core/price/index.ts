@@ -1,10 +1,3 @@
-export {
-  type Condition,
-  CONDITIONS,
-  type Offer,
-  offersSchema,
-  type Rates,
-  readOffers,
-} from "./offers.ts";
-export { beats, type Minutes, toCents, type Way, wayOf } from "./front.ts";
-export { cheapestWay, coverFront, type Covered, type NotOffered } from "./cover.ts";
+export { type Offer, offersSchema, readOffers } from "./offers.ts";
+export { beats, toCents, type Way, wayOf } from "./front.ts";
+export { cheapestWay, coverFront } from "./cover.ts";

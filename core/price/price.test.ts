@@ -1,5 +1,16 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
 import fc from "fast-check";
-import { beats, coverFront, type Offer, readOffers, toCents, type Way, wayOf } from "./index.ts";
+import {
+  beats,
+  coverFront,
+  type Offer,
+  offersSchema,
+  readOffers,
+  toCents,
+  type Way,
+  wayOf,
+} from "./index.ts";
 
 const RATES = { hour: 6000, tax: 0.2 };
 const offer = (id: string, brings: readonly string[], more: Partial<Offer> = {}): Offer => ({
@@ -119,6 +130,11 @@ test("the front is that of all choices, tried one after the other, in 300 small 
     ),
     { numRuns: 300, seed: 11 },
   );
+});
+
+test("the schema in the docs is the schema of the program", () => {
+  const kept = path.join(import.meta.dirname, "../../docs/offers.schema.json");
+  expect(JSON.parse(readFileSync(kept, "utf8"))).toEqual(JSON.parse(JSON.stringify(offersSchema)));
 });
 
 test("offers are read by their schema: cents are whole, a share is one", () => {

@@ -100,7 +100,9 @@ function Orders({
   };
   return (
     <Box component="section" aria-label="What comes first" sx={{ display: "grid", gap: 1 }}>
-      <Typography variant="h3">What comes first</Typography>
+      <Typography variant="h3" component="h2">
+        What comes first
+      </Typography>
       {guide.orders.map((order) => (
         <Box
           key={`${order.first} ${order.then}`}
