@@ -406,3 +406,53 @@ test("a pack goes out and in again; a broken one is refused whole", async ({
   await expect(page.getByRole("alert")).toContainText("Nothing was stored.");
   await expect(page.getByRole("alert")).toContainText("this is no pack of a guide");
 });
+
+test("a fault is found: what the customer says, a check after the other, the repair and its job", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/marrowby-tern-15`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Find out" }).click();
+  await expect(page.getByText("Choose what the customer says")).toBeVisible();
+  await page.getByRole("combobox", { name: "What the customer says" }).click();
+  await page.getByRole("option", { name: "The fan is loud or rattles" }).click();
+  const next = page.getByRole("region", { name: "What comes next" });
+  await expect(next).toBeVisible();
+  await page.keyboard.press("Escape");
+  const likely = page.getByRole("region", { name: "What it may be" });
+  await expect(likely.getByRole("listitem").first()).toContainText("fan is worn");
+  // A check that nobody advised counts the same, through a reload, and is taken back.
+  await page.getByRole("combobox", { name: "Another check was made" }).click();
+  await page.getByRole("option", { name: "Turn the fan by hand" }).click();
+  await page.getByRole("button", { name: "Rough or loose" }).last().click();
+  const found = page.getByRole("list", { name: "Found so far" });
+  await expect(found).toContainText("Turn the fan by hand: rough or loose");
+  await page.reload();
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Find out" }).click();
+  await expect(found).toContainText("Turn the fan by hand: rough or loose");
+  await expect(next.getByRole("heading")).toHaveText(/Mend it and see: the fan is worn/);
+  await expect(next).toContainText("a new fan goes in");
+  await next.getByRole("button", { name: "It was not that" }).click();
+  await expect(likely.getByRole("listitem").first()).not.toContainText("fan is worn");
+  await found
+    .getByRole("listitem")
+    .filter({ hasText: "it was not that" })
+    .getByRole("button", { name: "Take back" })
+    .click();
+  await next.getByRole("link", { name: "Try this job" }).click();
+  await expect(page.getByText("Lift the fan out").first()).toBeVisible();
+});
+
+test("a pack that may have swollen is warned of before anybody is sure", async ({ page, shop }) => {
+  await page.goto(`${shop.url}/guides/marrowby-tern-15`);
+  await hydrated(page);
+  await page.getByRole("tab", { name: "Find out" }).click();
+  await page.getByRole("combobox", { name: "What the customer says" }).click();
+  await page.getByRole("option", { name: "The pointing pad jumps or does not click" }).click();
+  await expect(page.getByText("The pack may be swollen")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Begin anew" }).click();
+  await expect(page.getByText("The pack may be swollen")).toHaveCount(0);
+});

@@ -14,6 +14,7 @@ import { guidePage } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { JointTable, PartTable } from "../guide/fact-tables.tsx";
+import { FindOut } from "../guide/find-out.tsx";
 import { LayerMap } from "../guide/layer-map.tsx";
 import { useAfterPaint } from "../ui/after-paint.ts";
 import { Choice } from "../ui/choice.tsx";
@@ -55,6 +56,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
 
 const PAGES = [
   "Try a job",
+  "Find out",
   "Questions",
   "Map",
   "Edit",
@@ -156,6 +158,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           favourite={Number(search.get("ticket")) || undefined}
         />
       )}
+      {shown === "Find out" && <FindOut guide={guide} />}
       {shown === "Questions" && <Questions guide={whole} />}
       {shown === "Edit" && (
         <Suspense fallback={<Skeleton variant="rounded" height={480} />}>

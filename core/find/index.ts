@@ -1,5 +1,5 @@
 export { type Catalogue, catalogueSchema, CHANCES, readCatalogue, strangers } from "./catalogue.ts";
-export { adviseOn, findOut } from "./advice.ts";
+export { adviseOn, type Advice, findOut } from "./advice.ts";
 export { beliefOf, faultMachine, type Told } from "./machine.ts";
 export {
   type Action,
