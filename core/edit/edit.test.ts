@@ -77,6 +77,23 @@ test("a part that goes takes along what names it; what lay on it lies on what it
   expect(JSON.stringify(next)).not.toContain('"board"');
 });
 
+test("no part comes to lie on itself, by way of others either", () => {
+  const guide: Guide = {
+    ...smallGuide(),
+    parts: { ...smallGuide().parts, card: part("board"), chip: part("card") },
+  };
+  for (const on of ["board", "card", "chip"]) {
+    const edit: Edit = { do: "set", of: "parts", id: "board", keys: { on } };
+    expect(withEdits(guide, [edit])).toEqual({ guide, misfits: [{ edit, why: "circle" }] });
+  }
+  const moved = made(guide, { do: "set", of: "parts", id: "chip", keys: { on: "frame" } });
+  expect(moved.parts["chip"]!.on).toBe("frame");
+  // Two people, each with half of a circle: who comes second is left out.
+  const swapped = made(guide, { do: "set", of: "parts", id: "board", keys: { on: "base" } });
+  const mine: Edit = { do: "set", of: "parts", id: "base", keys: { on: "chip" } };
+  expect(withEdits(swapped, [mine]).misfits).toMatchObject([{ why: "circle" }]);
+});
+
 test("a joint that goes is named by no cover and no order any more", () => {
   const guide = smallGuide();
   const next = made(guide, { do: "drop", of: "joints", id: "fan-plug" });

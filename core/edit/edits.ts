@@ -25,10 +25,13 @@ export type Edit =
   /** What the author says to a question of `check`, by the path it names. */
   | { readonly do: "explain"; readonly path: string; readonly words: string };
 
-/** Why an edit cannot be made on a guide: what it is about is not there (any more), or is there already. */
+/**
+ * Why an edit cannot be made on a guide: what it is about is not there (any more), or is there already; or a part would
+ * lie on itself, by way of others.
+ */
 export interface Misfit {
   readonly edit: Edit;
-  readonly why: "gone" | "taken";
+  readonly why: "gone" | "taken" | "circle";
 }
 
 /** A guide with one edit made. What the edit says is not judged here: `parseGuide` and `check` do. */
@@ -36,6 +39,7 @@ export function edited(guide: Guide, edit: Edit): Result<Guide, Misfit["why"]> {
   switch (edit.do) {
     case "set": {
       const fact = factOf(guide, edit.of, edit.id);
+      if (edit.of === "parts" && liesOn(guide, edit.keys["on"], edit.id)) return fail("circle");
       return fact ? ok(withFact(guide, edit.of, edit.id, patched(fact, edit.keys))) : fail("gone");
     }
     case "add": {
@@ -78,6 +82,16 @@ type Fact = GuidePart | GuideJoint | View;
 
 const factOf = (guide: Guide, of: Kept, id: string): Fact | undefined =>
   Object.hasOwn(guide[of], id) ? guide[of][id] : undefined;
+
+/** Whether a part is another one, or lies on it by way of others. */
+export function liesOn({ parts }: Guide, part: unknown, other: string): boolean {
+  const seen = new Set<unknown>();
+  for (let at = part; typeof at === "string" && !seen.has(at); at = parts[at]?.on) {
+    if (at === other) return true;
+    seen.add(at);
+  }
+  return false;
+}
 
 const isThing = ({ parts, joints }: Guide, id: string): boolean =>
   Object.hasOwn(parts, id) || Object.hasOwn(joints, id);

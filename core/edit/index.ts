@@ -1,4 +1,4 @@
-export { type Edit, edited, type Misfit } from "./edits.ts";
+export { type Edit, edited, liesOn, type Misfit } from "./edits.ts";
 export { joinsAt, newJoint } from "./new-joint.ts";
 export {
   begun,

@@ -159,7 +159,7 @@ export function EditBar({
       {misfits.length > 0 && (
         <Alert severity="warning" sx={{ mt: 1 }}>
           {misfits.length === 1 ? "One change is" : `${misfits.length} changes are`} about something
-          that is gone from the guide: left out.
+          that is gone from the guide, or does not go with it any more: left out.
         </Alert>
       )}
       {whole.learnt && edits.length > 0 && (

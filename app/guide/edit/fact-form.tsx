@@ -5,6 +5,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import { liesOn } from "../../../core/edit/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import type { Field } from "./fact-fields.ts";
 
@@ -14,11 +15,14 @@ type Set = (key: string, value: Value) => void;
 /** The facts of one thing as fields; what is typed counts when the field is left, or by Enter. */
 export function FactForm({
   guide,
+  self,
   fact,
   fields,
   set,
 }: {
   guide: Guide;
+  /** The part that it is about, if it is one: it cannot lie on itself. */
+  self?: string;
   fact: Readonly<Record<string, unknown>>;
   fields: readonly Field[];
   /** A value that is taken away is null. */
@@ -34,22 +38,34 @@ export function FactForm({
       }}
     >
       {fields.map((field) => (
-        <FactField key={field.key} guide={guide} field={field} value={fact[field.key]} set={set} />
+        <FactField
+          key={field.key}
+          guide={guide}
+          self={self}
+          field={field}
+          value={fact[field.key]}
+          set={set}
+        />
       ))}
     </Box>
   );
 }
 
+/** What a part can lie on: neither itself nor what lies on it. */
+const bearers = (guide: Guide, self: string | undefined) =>
+  Object.entries(guide.parts).filter(([id]) => self === undefined || !liesOn(guide, id, self));
+
 const WIDE = { gridColumn: "1 / -1" } as const;
 
 interface FieldProps {
   readonly guide: Guide;
+  readonly self: string | undefined;
   readonly field: Field;
   readonly value: Value;
   readonly set: Set;
 }
 
-function FactField({ guide, field, value, set }: FieldProps) {
+function FactField({ guide, self, field, value, set }: FieldProps) {
   const { key, label, as } = field;
   switch (as.type) {
     case "flag":
@@ -114,7 +130,7 @@ function FactField({ guide, field, value, set }: FieldProps) {
           onChange={({ target }) => set(key, target.value === "" ? null : target.value)}
         >
           <MenuItem value="">Nothing: it is the frame</MenuItem>
-          {Object.entries(guide.parts).map(([id, { name }]) => (
+          {bearers(guide, self).map(([id, { name }]) => (
             <MenuItem key={id} value={id}>
               {name}
             </MenuItem>
@@ -165,7 +181,7 @@ export function Several({
 }
 
 /** What is typed: text, a number, or several texts with commas between. */
-function Typed({ field, value, set }: Omit<FieldProps, "guide">) {
+function Typed({ field, value, set }: Omit<FieldProps, "guide" | "self">) {
   const { key, label, as } = field;
   const shown = Array.isArray(value) ? value.join(", ") : value === undefined ? "" : wordOf(value);
   const [typed, setTyped] = useState(shown);

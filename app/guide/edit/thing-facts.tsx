@@ -96,6 +96,7 @@ export function PartFacts({ guide, id, edit, choose, tapping, tap, spots }: Prop
       </Box>
       <FactForm
         guide={guide}
+        self={id}
         fact={part as unknown as Record<string, unknown>}
         fields={PART_FIELDS}
         set={(key, value) => set({ [key]: value })}
