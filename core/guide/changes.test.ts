@@ -29,6 +29,19 @@ test("parts and joints that came, went or differ are named by their place", () =
   ]);
 });
 
+test("of a cover only what came and what went is named", () => {
+  const guide = { ...smallGuide(), covers: [{ part: "base", over: ["fan", "board", "battery"] }] };
+  const covers = [
+    { part: "base", over: ["battery", "fan", "fan-plug"] },
+    { part: "fan", over: ["board"] },
+  ];
+  expect(guideChanges(guide, { ...guide, covers })).toMatchObject([
+    { name: "base over board", change: "removed" },
+    { name: "base over fan-plug", change: "added" },
+    { name: "fan over board", change: "added" },
+  ]);
+});
+
 test("covers and orders are told apart by what they say", () => {
   const guide = smallGuide();
   const order = { ...guide.orders[0]!, strength: "must" as const };

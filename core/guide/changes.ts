@@ -1,4 +1,4 @@
-import type { Guide } from "./types.ts";
+import type { Cover, Guide } from "./types.ts";
 
 /** A fact of a guide that one version has and another has not, or has otherwise. */
 export interface FactChange {
@@ -23,12 +23,8 @@ const LISTS = ["covers", "orders"] as const;
 export function guideChanges(from: Guide, to: Guide): readonly FactChange[] {
   const maps = MAPS.flatMap((name) => mapChanges(`/${name}`, from[name] ?? {}, to[name] ?? {}));
   const lists = [
-    ...listChanges(
-      "/covers",
-      from.covers,
-      to.covers,
-      ({ part, over }) => `${part} over ${over.join(", ")}`,
-    ),
+    ...coverChanges(from.covers, to.covers, "removed"),
+    ...coverChanges(to.covers, from.covers, "added"),
     ...listChanges(
       "/orders",
       from.orders,
@@ -44,6 +40,20 @@ const without = (guide: Guide): Readonly<Record<string, unknown>> =>
   Object.fromEntries(
     Object.entries(guide).filter(([key]) => ![...MAPS, ...LISTS].some((name) => name === key)),
   );
+
+/** Of each part what it lies over in one version and not in the other. */
+function coverChanges(
+  covers: readonly Cover[],
+  others: readonly Cover[],
+  change: "added" | "removed",
+): readonly FactChange[] {
+  return covers.flatMap(({ part, over }, i) => {
+    const known = new Set(others.flatMap((one) => (one.part === part ? one.over : [])));
+    const apart = over.filter((id) => !known.has(id));
+    const name = `${part} over ${apart.join(", ")}`;
+    return apart.length === 0 ? [] : [{ path: `/covers/${i}`, name, change, keys: [] }];
+  });
+}
 
 type Facts = Readonly<Record<string, unknown>>;
 

@@ -44,7 +44,7 @@ test("accepted it is the next version, said why, and the job that told it can go
   const before = await shop.ledger(number);
   expect(done(await ticketPage(shop.shop, number)).work).toMatchObject({
     ok: true,
-    value: { newer: { number: 2, changes: [{ path: "/covers/0" }, { path: "/covers/0" }] } },
+    value: { newer: { number: 2, changes: [{ name: "base over fan-plug", change: "removed" }] } },
   });
   done(await renewJob(shop.act(MIREL, 95), number));
   const after = await shop.ledger(number);
