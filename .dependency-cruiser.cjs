@@ -68,7 +68,7 @@ module.exports = {
     only(
       "production-without-testing",
       { path: "^(core|data|shop|app|cli)/", pathNot: TEST },
-      { path: "^(testing|demo|e2e)/" },
+      { path: "^(testing|demo|stand-ins|e2e)/" },
       "nothing that ships leans on what tests it",
     ),
     only(

@@ -7,6 +7,7 @@ export default {
     "<rootDir>/data",
     "<rootDir>/cli",
     "<rootDir>/demo",
+    "<rootDir>/stand-ins",
     "<rootDir>/guides",
     "<rootDir>/testing",
     "<rootDir>/shop",

@@ -179,7 +179,9 @@ describe("learning a machine", () => {
     expect(said["patch"]).toEqual({ parts: { base: { lift: 9 } } });
     const jobs = said["jobs"] as { before: number; after: number }[];
     expect(jobs.length).toBeGreaterThan(3);
-    expect(jobs.every(({ before, after }) => after > before)).toBe(true);
+    // None takes less, and some take longer: where there is no time to prove a plan, two can come out the same.
+    expect(jobs.every(({ before, after }) => after >= before)).toBe(true);
+    expect(jobs.some(({ before, after }) => after > before)).toBe(true);
     expect(guide("diff", tern).status).toBe(1);
     const broken = JSON.parse(read) as { covers: unknown[] };
     broken.covers.push({ part: "base", over: ["ghost"] });

@@ -1,6 +1,7 @@
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { offer } from "../testing/builders.ts";
 import { runBench } from "./run-bench.ts";
 
 const TERN = "guides/marrowby-tern-15.json";
@@ -10,20 +11,6 @@ const file = (name: string, value: unknown): string => {
   writeFileSync(place, typeof value === "string" ? value : JSON.stringify(value));
   return place;
 };
-const offer = (id: string, brings: readonly string[], more: object = {}) => ({
-  id,
-  supplier: "north",
-  name: id,
-  brings,
-  condition: "new",
-  price: 5000,
-  carriage: 500,
-  days: 2,
-  late: 4,
-  stock: 1,
-  bad: 0.02,
-  ...more,
-});
 const offers = file("offers.json", {
   format: "brisk-bench-offers",
   version: 1,

@@ -5,8 +5,7 @@ import type { Reader } from "../core/base/ajv.ts";
 import { fail, ok, type Result } from "../core/base/result.ts";
 import { type Catalogue, findOut, readCatalogue, strangers } from "../core/find/index.ts";
 import { type Guide, parseGuide } from "../core/guide/index.ts";
-import { planJob } from "../core/plan/index.ts";
-import { coverFront, type Offer, readOffers } from "../core/price/index.ts";
+import { coverFront, minutesOn, type Offer, readOffers } from "../core/price/index.ts";
 import { adapterState, packState, readAdapter, readPack } from "../core/readings/index.ts";
 import { guideErrors } from "../core/check/index.ts";
 import { findingWords } from "../core/words/index.ts";
@@ -179,8 +178,8 @@ function priceOf(file: string | undefined, options: Options): Result<unknown, Cl
     return fail({ error: "say the hour in whole cents", path: "/hour" });
   }
   if (!(tax >= 0 && tax < 1)) return fail({ error: "say the tax as a share: 0.2", path: "/tax" });
-  const minutes = minutesOn(guide.value);
-  const covered = coverFront(broken, offers.value.offers, { hour, tax }, minutes(broken));
+  const minutes = minutesOn(guide.value, { for: broken });
+  const covered = coverFront(broken, offers.value.offers, { hour, tax }, minutes);
   if ("type" in covered) {
     return fail({
       error: `nobody has "${covered.part}" in stock`,
@@ -199,16 +198,6 @@ const named = (
       .filter(({ id }) => front.some((way) => way.offers.includes(id)))
       .map(({ id, name, supplier, condition }) => [id, { name, supplier, condition }]),
   );
-
-/** The planner's minutes for exactly a choice: what is broken, and what else comes new. */
-const minutesOn =
-  (guide: Guide) =>
-  (broken: readonly string[]) =>
-  (brings: readonly string[]): number => {
-    const fresh = brings.filter((id) => !broken.includes(id) && Object.hasOwn(guide.parts, id));
-    const plan = planJob(guide, { for: broken, new: fresh });
-    return plan.ok ? plan.value.work + plan.value.handling.minutes : 0;
-  };
 
 function adapter(file: string | undefined, options: Options): Result<unknown, CliError> {
   if (file !== undefined) {

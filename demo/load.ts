@@ -21,6 +21,7 @@ import { keepSoak } from "../shop/soak/index.server.ts";
 import { decide, takeIn } from "../shop/ticket/index.server.ts";
 import { nextEntry } from "../testing/play.ts";
 import { loadLearnt, playUnknown } from "./learning.ts";
+import { loadOffice } from "./office.ts";
 import { LEARNING, NOTES, PEOPLE, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
 
 const DAY = 86_400_000;
@@ -65,6 +66,10 @@ export async function loadScenario(db: Database, now: number): Promise<void> {
   const numbers: number[] = [];
   for (const [i, ticket] of TICKETS.entries()) numbers.push(await loadTicket(db, ticket, i, now));
   await loadLearning(db, now);
+  await loadOffice(
+    (name, days) => actAt(db, "ysolde", now + days * DAY, `office-${name}`),
+    shopDay(new Date(now + 3 * DAY), "UTC"),
+  );
   for (const [i, { by, on, step, text }] of NOTES.entries()) {
     const act = actAt(db, by, now - DAY, `note-${i}`);
     const ticket = must(numbers[on], `demo ticket ${on}`);
@@ -195,7 +200,8 @@ async function main(): Promise<void> {
   console.log(`  ${guides} guide${guides === 1 ? "" : "s"} checked and stored`);
   if ((await openLines(db)).length === 0) {
     await loadScenario(db, Date.now());
-    console.log(`  ${TICKETS.length + LEARNING.length} tickets of the demo shop written`);
+    const { number } = (await openLines(db)).reduce((a, b) => (a.number > b.number ? a : b));
+    console.log(`  tickets of the demo shop written, the last is ${number}`);
   }
   await db.close();
 }

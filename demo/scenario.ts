@@ -34,7 +34,14 @@ export interface DemoTicket {
   readonly stage: Stage;
 }
 
-const machine = { code: "MT15-A3", mode: "short" as const, signs: [] };
+const machine = {
+  code: "MT15-A3",
+  mode: "short" as const,
+  signs: [],
+  work: "replace" as const,
+  intake: {},
+  consents: [],
+};
 
 const FIRST: readonly DemoTicket[] = [
   {

@@ -47,7 +47,7 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
   await page.keyboard.press("Space");
   await tabTo(page, "Open the ticket");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { name: /1033 Jory Pellam/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /1036 Jory Pellam/ })).toBeVisible();
   await tabTo(page, "Customer says yes: parts are here");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();

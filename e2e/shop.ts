@@ -11,12 +11,14 @@ export class Shop {
   private constructor(
     readonly folder: string,
     readonly port: number,
+    private readonly more: Readonly<Record<string, string>>,
   ) {}
 
-  static async open(): Promise<Shop> {
+  /** `more` is what its server is told beside its folder. */
+  static async open(more: Readonly<Record<string, string>> = {}): Promise<Shop> {
     const folder = mkdtempSync(path.join(tmpdir(), "bench-e2e-"));
     cpSync(process.env["BENCH_TEMPLATE"]!, folder, { recursive: true });
-    const shop = new Shop(folder, await freePort());
+    const shop = new Shop(folder, await freePort(), more);
     await shop.start();
     return shop;
   }
@@ -29,6 +31,7 @@ export class Shop {
     const server = spawn("node", ["scripts/start.mjs"], {
       env: {
         ...process.env,
+        ...this.more,
         NODE_ENV: "production",
         PORT: String(this.port),
         BENCH_DATA: this.folder,
@@ -174,10 +177,7 @@ export async function takenIn(
   shop: Shop,
   { code, parts, customer }: { code: string; parts: readonly string[]; customer: string },
 ): Promise<string> {
-  await page.goto(`${shop.url}/tickets/new?code=${code}`);
-  await hydrated(page);
-  await page.getByLabel("Customer").fill(customer);
-  await page.getByLabel("What is wrong").fill("It does not do what it should.");
+  await newTicket(page, shop, { code, customer, fault: "It does not do what it should." });
   for (const part of parts) await choosePart(page, part);
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
@@ -185,4 +185,16 @@ export async function takenIn(
   const number = page.url().split("/").at(-1)!;
   await openBench(page, shop, number);
   return number;
+}
+
+/** A new ticket's page, with its customer and fault typed. */
+export async function newTicket(
+  page: Page,
+  shop: Shop,
+  { code, customer, fault }: { code: string; customer: string; fault: string },
+): Promise<void> {
+  await page.goto(`${shop.url}/tickets/new?code=${code}`);
+  await hydrated(page);
+  await page.getByLabel("Customer").fill(customer);
+  await page.getByLabel("What is wrong").fill(fault);
 }

@@ -1,6 +1,6 @@
 // One picture of each main view from the demo data, at 1280 × 800.
 import { spawn, spawnSync } from "node:child_process";
-import { mkdtempSync, readFileSync } from "node:fs";
+import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium as browserOf } from "@playwright/test";
@@ -15,9 +15,20 @@ build();
 const data = mkdtempSync(path.join(tmpdir(), "bench-shots-"));
 const load = spawnSync("npx", ["tsx", "demo/load.ts", "--data", data], { cwd: root });
 if (load.status !== 0) throw new Error(String(load.stderr));
+const supplier = spawn("node", ["--import", "tsx", "stand-ins/supplier.ts", "--port", "4698"], {
+  cwd: root,
+});
+await new Promise((resolve) => supplier.stdout.once("data", resolve));
+const BENCH_SUPPLIER = "http://127.0.0.1:4698";
 const server = spawn("node", ["scripts/start.mjs"], {
   cwd: root,
-  env: { ...process.env, NODE_ENV: "production", PORT: String(PORT), BENCH_DATA: data },
+  env: {
+    ...process.env,
+    BENCH_SUPPLIER,
+    NODE_ENV: "production",
+    PORT: String(PORT),
+    BENCH_DATA: data,
+  },
 });
 await new Promise((resolve) => server.stdout.once("data", resolve));
 
@@ -114,10 +125,16 @@ const views = {
     });
     await page.getByText("Planned in").waitFor();
   },
-  "guide-map": async () => {
-    await page.goto(`${url}/guides/marrowby-tern-15`, { waitUntil: "networkidle" });
-    await page.getByRole("tab", { name: "Map" }).click();
-    await page.locator('[data-part="battery"]').click();
+  "ticket-find": async () => {
+    await page.goto(`${url}/tickets/1033/find`, { waitUntil: "networkidle" });
+    await page.getByRole("region", { name: "What comes next" }).waitFor();
+    await page.getByRole("button", { name: "It was not that" }).click();
+    await page.getByRole("list", { name: "Found so far" }).waitFor();
+    await page.getByText("Working out what comes next").waitFor({ state: "hidden" });
+  },
+  "ticket-price": async () => {
+    await page.goto(`${url}/tickets/1034/price`, { waitUntil: "networkidle" });
+    await page.getByRole("button", { name: "Make this a quote" }).first().waitFor();
   },
   "bench-screws": async () => {
     await bench("1007", 1);
@@ -187,16 +204,6 @@ const views = {
   soak: async () => {
     await page.goto(`${url}/tickets/1002/soak`, { waitUntil: "networkidle" });
   },
-  "guide-version": async () => {
-    await page.goto(`${url}/guides`, { waitUntil: "networkidle" });
-    const text = readFileSync(path.join(root, "guides/marrowby-tern-15.json"), "utf8");
-    const buffer = Buffer.from(text.replaceAll('"base-screws-rear"', '"rear-screws"'));
-    const file = { name: "tern-15.json", mimeType: "application/json", buffer };
-    await page.locator('input[type="file"]').setInputFiles(file);
-    await page.getByLabel("Why it changed").fill("The rear row has its own name.");
-    await page.getByRole("button", { name: "Take a guide file in" }).click();
-    await page.getByText("is stored as version 2").waitFor();
-  },
 };
 
 for (const [name, open] of Object.entries(views)) {
@@ -206,3 +213,4 @@ for (const [name, open] of Object.entries(views)) {
 }
 await browser.close();
 server.kill();
+supplier.kill();

@@ -1,10 +1,10 @@
-import { diveFromState, heldBy } from "../core/bench/index.ts";
 import { stepTimes, tallies } from "../core/minutes/index.ts";
-import { workLine } from "../core/ticket/index.ts";
+import { hasWay } from "../core/ticket/index.ts";
 import { keepSetting, type Database } from "../data/database/index.server.ts";
 import { currentHash } from "../data/guide/index.server.ts";
 import { addMissed, addTallies, clearExperience } from "../data/minutes/index.server.ts";
 import { keepLine, recount, ticketFacts, ticketNumbersAfter } from "../data/ticket/index.server.ts";
+import { ledgerLine } from "./bench/ledger-line.server.ts";
 import { missedChanges } from "./bench/grow.server.ts";
 import { readLedger, type OpenLedger } from "./bench/ledgers.server.ts";
 import { unbegunLine } from "./guide/index.server.ts";
@@ -47,7 +47,7 @@ async function rebuildTicket(db: Database, number: number): Promise<void> {
   if (!facts) return;
   const version = await currentHash(db, facts.guideId);
   const line =
-    ledger.ok || ledger.error.type === "ticket-unknown"
+    ledger.ok || ledger.error.type === "ticket-unknown" || !hasWay(facts.job)
       ? await unbegunLine(db, { version: version ?? "", code: facts.code }, facts.job)
       : { ...(await nameOnly(db, facts)), trouble: ledger.error };
   await db.write((transaction) => keepLine(db, number, line, transaction));
@@ -63,13 +63,9 @@ async function nameOnly(
   return { ...line, dive: undefined };
 }
 
-async function rebuildBegun(
-  db: Database,
-  { facts, model, events, folded }: OpenLedger,
-): Promise<void> {
-  const { state } = folded;
-  const held = heldBy(model, state)?.kind;
-  const line = workLine(model, facts.job, diveFromState(model, state), held);
+async function rebuildBegun(db: Database, ledger: OpenLedger): Promise<void> {
+  const { facts, model, events } = ledger;
+  const line = ledgerLine(ledger);
   await db.write(async (transaction) => {
     await keepLine(db, facts.number, line, transaction);
     await addTallies(db, tallies(stepTimes(model.guide, events)), transaction);

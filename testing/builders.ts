@@ -1,4 +1,5 @@
 import type { Guide, GuideJoint, GuidePart } from "../core/guide/index.ts";
+import type { Offer } from "../core/price/index.ts";
 
 export const part = (on?: string, more: Partial<GuidePart> = {}): GuidePart => ({
   name: "Part",
@@ -135,3 +136,19 @@ export const everythingGuide = (): Guide =>
       { first: "foil-tape", then: "board-screws", strength: "advised", why: "it tears" },
     ],
   });
+
+/** An offer of a supplier: these parts, new, in two days and at the latest in four. */
+export const offer = (id: string, brings: readonly string[], more: Partial<Offer> = {}): Offer => ({
+  id,
+  supplier: "north",
+  name: id,
+  brings,
+  condition: "new",
+  price: 5000,
+  carriage: 500,
+  days: 2,
+  late: 4,
+  stock: 1,
+  bad: 0.02,
+  ...more,
+});

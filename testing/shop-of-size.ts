@@ -15,7 +15,7 @@ import { stepTimes, tallies } from "../core/minutes/index.ts";
 import type { Person } from "../core/people/index.ts";
 import { diveText, planJob } from "../core/plan/index.ts";
 import { type Job, modelOf } from "../core/rules/index.ts";
-import { DECISIONS, type Wait } from "../core/ticket/index.ts";
+import type { Wait } from "../core/ticket/index.ts";
 import { bodyOf } from "../data/guide/index.server.ts";
 import { addTallies } from "../data/minutes/index.server.ts";
 import { recount } from "../data/ticket/index.server.ts";
@@ -138,6 +138,7 @@ function tickets(size: number, jobs: readonly Played[], seed: number): readonly 
 
 /** The decisions that brought a ticket to where it waits, the bench's own among them. */
 const WAYS: Readonly<Record<Wait, readonly Wait[]>> = {
+  finding: [],
   customer: [],
   part: ["part"],
   bench: ["part", "bench"],
@@ -236,8 +237,10 @@ async function writeTickets(
   });
   await run(`INSERT INTO customers SELECT DISTINCT customer, 'Customer ' || customer, '0550 ' || customer
     FROM made`);
-  await run(`INSERT INTO tickets SELECT number, customer, guideId, code, 'S-' || number,
-    'It does not do what it should.', '', job, waits, promised, ${moment("taken")}, '[]'
+  await run(`INSERT INTO tickets (number, customerId, guideId, code, serial, fault, condition, job, waits, promised,
+    takenIn, signs, bench) SELECT number, customer, guideId, code, 'S-' || number,
+    'It does not do what it should.', '', job, waits, promised, ${moment("taken")}, '[]',
+    CASE WHEN length = 0 THEN 'idle' WHEN waits = 'bench' THEN 'open' ELSE 'closed' END
     FROM made JOIN made_jobs USING (template)`);
   await run(`INSERT INTO streams SELECT 'job:' || number, number, hash, code, length
     FROM made JOIN made_jobs USING (template) WHERE length > 0`);
@@ -257,18 +260,36 @@ async function writeTransitions(
   made: readonly Made[],
   run: (sql: string, bind: object) => Promise<unknown>,
 ): Promise<void> {
-  const isDecided = (from: Wait, to: Wait): boolean =>
-    DECISIONS.some((decision) => decision.from === from && decision.to === to);
   const rows = made.flatMap(({ number, waits, takenIn }) => {
     let from: Wait = "customer";
     return WAYS[waits].map((to, i) => {
-      const note = isDecided(from, to) ? "" : "count at zero";
+      const note = to === "soak" ? "count at zero" : "";
       const at = new Date(takenIn + (i + 1) * 40_000_000).toISOString();
       const row = [number, at, PEOPLE[i % PEOPLE.length]!.id, from, to, note];
       from = to;
       return row;
     });
   });
+  const deeds: Readonly<Partial<Record<Wait, object>>> = {
+    part: { kind: "answered", answer: "yes", note: "" },
+    bench: { kind: "here", note: "" },
+    collection: { kind: "passed", note: "" },
+    nothing: { kind: "collected", to: "the customer", old: [] },
+  };
+  await run(
+    `INSERT INTO deeds (ticket, at, "by", kind, body, id, version)
+      SELECT ${columns(6)}, 1 FROM json_each($rows)`,
+    {
+      rows: JSON.stringify(
+        rows.flatMap(([number, at, by, , to]) => {
+          const deed = deeds[to as Wait];
+          if (!deed) return [];
+          const body = JSON.stringify(deed);
+          return [[number, at, by, (deed as { kind: string }).kind, body, `${number}:${to}`]];
+        }),
+      ),
+    },
+  );
   await run(
     `INSERT INTO transitions (ticket, at, "by", "from", "to", note) SELECT ${columns(6)} FROM json_each($rows)`,
     { rows: JSON.stringify(rows) },

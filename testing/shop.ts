@@ -91,6 +91,9 @@ export class TestShop {
 
 const FACTS: NewTicket = {
   signs: [],
+  work: "replace",
+  intake: {},
+  consents: [],
   customer: "Wren",
   phone: "1",
   fault: "Dead",

@@ -1,7 +1,7 @@
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { daysBetween, type TicketLine, type Wait } from "../../core/ticket/index.ts";
-import { heldWords, troubleWords, WAIT_WORDS } from "../../core/words/index.ts";
+import { heldWords, troubleWords, WAIT_WORDS, WORK_WORDS } from "../../core/words/index.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
 import { dayOfWords, dayWords, promiseWords, useZone } from "../ui/days.ts";
 import "./ticket-list.css";
@@ -29,7 +29,8 @@ export function TicketList({
 }
 
 function Row({ line, today }: { line: TicketLine; today: string }) {
-  const { number, customer, machine, fault, work, since, promised, dive, trouble, held } = line;
+  const { number, customer, machine, fault, work, wanted, since, promised, dive, trouble, held } =
+    line;
   const zone = useZone();
   const isLate = daysBetween(today, promised) < 0;
   return (
@@ -42,8 +43,8 @@ function Row({ line, today }: { line: TicketLine; today: string }) {
         {trouble && <div className="ticket-trouble">{troubleWords(trouble)}</div>}
         {held && <div className="ticket-trouble">Held. {heldWords(held)}</div>}
       </span>
-      <span className="ticket-what ticket-soft">{work}</span>
-      {dive === undefined ? <span>no plan</span> : <DiveGlyph dive={dive} />}
+      <span className="ticket-what ticket-soft">{work === "" ? WORK_WORDS[wanted] : work}</span>
+      {dive === undefined ? <span>{work === "" ? "" : "no plan"}</span> : <DiveGlyph dive={dive} />}
       <span className={isLate ? "ticket-late" : undefined}>
         {dayWords(promised)}, {promiseWords(today, promised)}
         <div className="ticket-wait">waits since {dayOfWords(since, zone)}</div>

@@ -3,12 +3,14 @@ export const PLACES = [
   { to: "/", label: "Counter", end: true },
   { to: "/bench", label: "Bench", end: false },
   { to: "/guides", label: "Guides", end: false },
+  { to: "/shop", label: "Shop", end: false },
 ] as const;
 
 /** What the bar has no room for; found by name. */
 export const OTHER_PLACES = [
   { to: "/tickets", label: "All tickets" },
   { to: "/tickets/new", label: "Take a machine in" },
+  { to: "/stock", label: "Stock" },
   { to: "/words", label: "Words of the bench" },
   { to: "/stand-ins", label: "Stand-ins for devices" },
 ] as const;

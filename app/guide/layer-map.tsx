@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import { useRouteLoaderData } from "react-router";
-import { type Guide, mainView } from "../../core/guide/index.ts";
+import { type Guide, mainView, partsOver } from "../../core/guide/index.ts";
 import type { FactSource } from "../../core/learn/index.ts";
 import { nameOf, type Person } from "../../core/people/index.ts";
 import {
@@ -76,7 +76,7 @@ export function LayerMap({
 }
 
 function describe(guide: Guide, id: string): string {
-  const over = guide.covers.filter((cover) => cover.over.includes(id)).map(({ part }) => part);
+  const over = partsOver(guide, id);
   const under =
     over.length === 0 ? "" : ` Under the ${wordList(over.map((x) => partWord(guide, x)))}.`;
   const part = guide.parts[id];

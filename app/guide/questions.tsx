@@ -3,14 +3,14 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import type { Remote } from "comlink";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo } from "react";
 import { useFetcher } from "react-router";
 import type { Guide } from "../../core/guide/index.ts";
 import { readAnswers, type Sighting, type Standing, type Tallies } from "../../core/learn/index.ts";
 import { capital, contradictionWords, partWord } from "../../core/words/index.ts";
 import { useKept } from "../ui/use-kept.ts";
 import type { LearnWorker, StandingQuestion } from "../workers/learn-worker.ts";
-import { useWorker } from "../workers/use-worker.ts";
+import { useLastAnswer, useWorker } from "../workers/use-worker.ts";
 import { Question } from "./question.tsx";
 
 const NO_ANSWERS: readonly Sighting[] = [];
@@ -32,11 +32,7 @@ export function Questions({ guide }: { guide: Guide }) {
     [guide, answers, tallies],
   );
   const asked = useWorker(make, ask, question);
-  // While the next question is worked out the last standing stays in sight.
-  const [last, setLast] = useState<Standing>();
-  useEffect(() => {
-    if (asked.state === "done") setLast(asked.value);
-  }, [asked]);
+  const last = useLastAnswer(asked);
   const keeping = useFetcher<{ error: string | undefined }>();
   const isKept =
     keeping.state === "idle" && keeping.data !== undefined && keeping.data.error === undefined;

@@ -7,7 +7,7 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { memo, useCallback, useMemo, useState } from "react";
-import { Form, Link } from "react-router";
+import { Link, useSubmit } from "react-router";
 import { type Guide, hasComeOut, mainView } from "../../core/guide/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 import { capital, partWord, wordList } from "../../core/words/index.ts";
@@ -192,6 +192,7 @@ function Sending({
   tickets: readonly OpenTicket[];
   favourite: number | undefined;
 }) {
+  const submit = useSubmit();
   const fresh = job.new ?? [];
   const query = new URLSearchParams({ code: guide.codes[0]!, parts: job.for.join(",") });
   const known = tickets.filter(({ number }) => number === favourite);
@@ -199,13 +200,18 @@ function Sending({
   return (
     <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap", mt: 2 }}>
       {order.map(({ number, customer }) => (
-        <Form key={number} method="post" action={`/tickets/${number}/job`}>
-          <input type="hidden" name="for" value={job.for.join(",")} />
-          <input type="hidden" name="new" value={fresh.join(",")} />
-          <Button type="submit" variant={number === favourite ? "contained" : "outlined"}>
-            Put on {number}, {customer}
-          </Button>
-        </Form>
+        <Button
+          key={number}
+          variant={number === favourite ? "contained" : "outlined"}
+          onClick={() =>
+            void submit(
+              { for: job.for.join(","), new: fresh.join(",") },
+              { method: "post", action: `/tickets/${number}/job` },
+            )
+          }
+        >
+          Put on {number}, {customer}
+        </Button>
       ))}
       <Button component={Link} to={`/tickets/new?${query.toString()}`} variant="outlined">
         New ticket with it

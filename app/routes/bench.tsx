@@ -36,7 +36,7 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const found = ticketOr404(number, await benchPage(act, number));
   if (!found.ok) throw new Response(troubleWords(found.error), { status: 409 });
   const page = found.value;
-  if (page.waits !== "bench") throw redirect(`/tickets/${number}`);
+  if (!page.isHere) throw redirect(`/tickets/${number}`);
   // The page is drawn here with its guide, which does not travel with it: the browser keeps it.
   const guide = await pinnedGuide(act.db, page.guide.version, page.guide.code);
   await keepGuide(page.guide, foundOr404(guide, "There is no such version of a guide."));

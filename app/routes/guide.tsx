@@ -14,7 +14,7 @@ import { guidePage } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { JointTable, PartTable } from "../guide/fact-tables.tsx";
-import { FindOut } from "../guide/find-out.tsx";
+import { FindOut } from "../find/find-out.tsx";
 import { LayerMap } from "../guide/layer-map.tsx";
 import { useAfterPaint } from "../ui/after-paint.ts";
 import { Choice } from "../ui/choice.tsx";

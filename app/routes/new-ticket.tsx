@@ -1,4 +1,5 @@
 import { data, redirect } from "react-router";
+import { parseJson } from "../../core/base/parse-json.ts";
 import { type NewTicket, readNewTicket, shopDay } from "../../core/ticket/index.ts";
 import { NEW_TICKET_WORDS, takeInErrorWords } from "../../core/words/index.ts";
 import { machineLines } from "../../shop/guide/index.server.ts";
@@ -25,6 +26,9 @@ export async function loader({ request }: Route.LoaderArgs) {
     serial: "",
     condition: "",
     signs: [],
+    work: "replace",
+    intake: {},
+    consents: [],
     parts: idsIn(searchParams.get("parts") ?? ""),
     mode: "short",
     promised: shopDay(new Date(Date.now() + USUAL_DAYS * 86_400_000), zone),
@@ -39,11 +43,24 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { begin, machines, firstKnown };
 }
 
+/** What a field holds that travels as JSON; text that is none is left as it is, for the schema to refuse. */
+function jsonIn(text: unknown, none: unknown): unknown {
+  if (typeof text !== "string" || text === "") return none;
+  const value = parseJson(text);
+  return value.ok ? value.value : text;
+}
+
 const bad = (errors: Refusals) => data({ errors }, { status: 400 });
 
 export async function action({ request }: Route.ActionArgs) {
   const fields = fieldsOf(await request.formData(), ["parts", "signs"]);
-  const read = readNewTicket({ mode: "short", ...fields });
+  const read = readNewTicket({
+    mode: "short",
+    work: "replace",
+    ...fields,
+    intake: jsonIn(fields["intake"], {}),
+    consents: jsonIn(fields["consents"], []),
+  });
   if (!read.ok) {
     return bad(Object.fromEntries(read.error.map((field) => [field, NEW_TICKET_WORDS[field]])));
   }

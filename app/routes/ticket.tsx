@@ -3,13 +3,21 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { data, Link, useRouteLoaderData } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
-import { decideErrorWords } from "../../core/words/index.ts";
+import { blockStandsWords, decideErrorWords, partWord } from "../../core/words/index.ts";
 import { reopen } from "../../shop/bench/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { decide, ticketPage } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { BACK_TO_BENCH, Decisions } from "../ticket/decisions.tsx";
+import { Before } from "../ticket/before.tsx";
+import { HandBackSection } from "../ticket/hand-back.tsx";
+import {
+  ConsentSection,
+  FindSection,
+  PartsSection,
+  PriceSection,
+} from "../ticket/office-sections.tsx";
 import { Stages } from "../ticket/stages.tsx";
 import { ticketView } from "../ticket/ticket-view.ts";
 import {
@@ -74,6 +82,12 @@ export const shouldRevalidate = () => true;
 export default function TicketPage({ loaderData, actionData }: Route.ComponentProps) {
   const root = useRouteLoaderData<typeof rootLoader>("root");
   const { ticket, line, today, transitions, soak, soaks, work, ofMachine } = loaderData;
+  const { stand, blocks, owed, before } = loaderData;
+  const { number, waits } = ticket;
+  // What the bench is held for is told in full beside it.
+  const open = blocks.filter(({ type }) => type !== "held" || !line.held);
+  const hasNoJob = !work.ok && work.error.type === "job-empty";
+  const guide = work.ok ? work.value.guide : { parts: {}, joints: {} };
   const people = root?.people ?? [];
   return (
     <Page
@@ -83,14 +97,19 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
         </>
       }
       actions={
-        <Button
-          component={Link}
-          to={`/tickets/${ticket.number}/sheet`}
-          variant="outlined"
-          startIcon={<Print />}
-        >
-          Sheets and labels
-        </Button>
+        <>
+          <Button href={`/tickets/${ticket.number}/pack`} download>
+            Pack it (ZIP)
+          </Button>
+          <Button
+            component={Link}
+            to={`/tickets/${ticket.number}/sheet`}
+            variant="outlined"
+            startIcon={<Print />}
+          >
+            Sheets and labels
+          </Button>
+        </>
       }
     >
       <Box
@@ -104,7 +123,23 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
         <Stages waits={ticket.waits} phase={work.ok ? work.value.phase : undefined} />
         <Box sx={{ order: { xs: 3, md: 0 } }}>
           <OfMachine people={people} told={ofMachine} />
-          <TakeInSection ticket={ticket} isDone={ticket.waits !== "customer"} />
+          {before && <Before before={before} />}
+          <TakeInSection
+            ticket={ticket}
+            guide={guide}
+            photos={loaderData.photos}
+            isDone={ticket.waits !== "customer" && ticket.waits !== "finding"}
+          />
+          <ConsentSection number={number} waits={waits} stand={stand} people={people} />
+          <FindSection
+            number={number}
+            waits={waits}
+            stand={stand}
+            work={ticket.work}
+            people={people}
+          />
+          <PriceSection number={number} waits={waits} stand={stand} />
+          <PartsSection number={number} waits={waits} stand={stand} />
           {work.ok ? (
             <>
               {work.value.newer && <Newer number={ticket.number} newer={work.value.newer} />}
@@ -116,8 +151,18 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
                 guide={work.value.guide}
               />
             </>
-          ) : (
+          ) : hasNoJob ? null : (
             <TroubleSection line={line} trouble={work.error} />
+          )}
+          {(waits === "collection" || waits === "nothing" || stand.payments.length > 0) && (
+            <HandBackSection
+              number={number}
+              waits={waits}
+              stand={stand}
+              owed={owed}
+              replaced={work.ok ? work.value.replaced : []}
+              guide={guide}
+            />
           )}
           <RecordSection
             people={people}
@@ -132,6 +177,9 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           phase={work.ok ? work.value.phase : undefined}
           soak={soak}
           held={line.held}
+          blocks={open.map((block) => blockStandsWords(block, (id) => partWord(guide, id)))}
+          hasQuote={stand.quotes.length > 0}
+          isOrdered={stand.orders.some(({ state }) => state === "under-way" || state === "wrong")}
           message={actionData?.message}
         />
       </Box>

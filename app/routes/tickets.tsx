@@ -7,7 +7,7 @@ import TextField from "@mui/material/TextField";
 import { useMemo } from "react";
 import { Form, Link, useNavigation, useSearchParams } from "react-router";
 import { TICKET_ORDERS } from "../../core/ticket/index.ts";
-import { WAIT_WORDS } from "../../core/words/index.ts";
+import { WAIT_WORDS, WORK_WORDS } from "../../core/words/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { allTickets } from "../../shop/ticket/index.server.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
@@ -41,13 +41,13 @@ export default function AllTickets({ loaderData }: Route.ComponentProps) {
   const { state } = useNavigation();
   const rows = useMemo(
     () =>
-      lines.map(({ number, customer, machine, work, fault, waits, promised, dive }) => ({
+      lines.map(({ number, customer, machine, work, wanted, fault, waits, promised, dive }) => ({
         id: number,
         number,
         customer,
         machine,
         fault,
-        work,
+        work: work === "" ? WORK_WORDS[wanted] : work,
         waits: WAIT_WORDS[waits].head,
         promised:
           waits === "nothing"

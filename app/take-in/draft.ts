@@ -5,8 +5,10 @@ const text = { type: "string" };
 
 /** A field as it may be while it is typed: of its kind, however empty or long. */
 const loose = (field: object): object => {
-  if ("enum" in field) return field;
-  return "items" in field ? { type: "array", items: text } : text;
+  if (!("type" in field)) return field;
+  if (field.type === "string") return text;
+  const hasTexts = "items" in field && (field.items as { type?: string }).type === "string";
+  return hasTexts ? { type: "array", items: text } : field;
 };
 
 /** What was typed of a ticket that is not open yet, as this browser keeps it. */

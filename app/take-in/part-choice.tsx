@@ -7,8 +7,10 @@ import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
-import { Controller, useFormContext } from "react-hook-form";
+import { Controller, useFormContext, useWatch } from "react-hook-form";
 import type { KnownCode, NewTicket } from "../../core/ticket/index.ts";
+import { Condition } from "./condition.tsx";
+import { WorkWanted } from "./office-fields.tsx";
 import { NewMachine } from "./new-machine.tsx";
 import { Term } from "../ui/term.tsx";
 
@@ -29,6 +31,8 @@ const USUAL = [
 /** Which parts are to be replaced, once the underside code names a machine. */
 export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed: string }) {
   const { control } = useFormContext<NewTicket>();
+  const work = useWatch({ control, name: "work" });
+  const asksParts = work !== "find" && work !== "cosmetic";
   const machine = code?.found;
   if (!machine) {
     return typed.trim() === "" || !code ? (
@@ -41,21 +45,36 @@ export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed
   }
   return (
     <Box>
+      <WorkWanted />
       <Typography variant="h2">{machine.name}</Typography>
       <Typography sx={{ color: "var(--soft)", mb: 1.5 }}>{machine.recognise}</Typography>
-      <Controller
-        name="parts"
-        control={control}
-        render={({ field: { value, onChange, ref }, fieldState: { error } }) => (
-          <Parts
-            machine={machine}
-            chosen={value}
-            choose={onChange}
-            focus={ref}
-            error={error?.message}
-          />
-        )}
-      />
+      {work === "find" && (
+        <Typography>
+          What it is comes out on the ticket: check after check, the cheapest first.
+        </Typography>
+      )}
+      {work === "cosmetic" && <Typography>Nothing has to be opened for that.</Typography>}
+      {work === "clean" && (
+        <Typography>
+          Fans and coolers come out, are cleaned and pasted anew. Choose parts only if it is others.
+        </Typography>
+      )}
+      {asksParts && (
+        <Controller
+          name="parts"
+          control={control}
+          render={({ field: { value, onChange, ref }, fieldState: { error } }) => (
+            <Parts
+              machine={machine}
+              chosen={value}
+              choose={onChange}
+              focus={ref}
+              error={error?.message}
+              isCleaned={work === "clean"}
+            />
+          )}
+        />
+      )}
       <Controller
         name="mode"
         control={control}
@@ -74,6 +93,7 @@ export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed
           </Box>
         )}
       />
+      <Condition machine={machine} />
     </Box>
   );
 }
@@ -84,7 +104,9 @@ function Parts({
   choose,
   focus,
   error,
+  isCleaned,
 }: {
+  isCleaned: boolean;
   machine: NonNullable<KnownCode["found"]>;
   chosen: readonly string[];
   choose: (parts: readonly string[]) => void;
@@ -103,7 +125,7 @@ function Parts({
   return (
     <Box component="fieldset" sx={{ border: 0, p: 0, m: 0 }}>
       <Typography component="legend" variant="h3">
-        What is to be replaced?
+        {isCleaned ? "What is to be cleaned, if it is others?" : "What is to be replaced?"}
       </Typography>
       {error !== undefined && (
         <FormHelperText error role="alert" sx={{ fontSize: 15, m: 0 }}>

@@ -87,9 +87,12 @@ export function TakeInForm({
   const known = useCode(code, { code: begin.code, known: firstKnown });
   const send = (values: NewTicket) => {
     const data = new FormData();
-    for (const [name, value] of Object.entries(values) as [string, string | readonly string[]][]) {
+    const { intake, consents, ...plain } = values;
+    for (const [name, value] of Object.entries(plain)) {
       for (const one of typeof value === "string" ? [value] : value) data.append(name, one);
     }
+    data.append("intake", JSON.stringify(intake));
+    data.append("consents", JSON.stringify(consents));
     void submit(data, { method: "post" });
   };
   return (

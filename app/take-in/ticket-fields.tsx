@@ -1,6 +1,7 @@
 import Alert from "@mui/material/Alert";
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
@@ -15,6 +16,8 @@ import { useFetcher } from "react-router";
 import { PACK_SIGNS } from "../../core/bench/index.ts";
 import type { NewTicket } from "../../core/ticket/index.ts";
 import { PACK_AT_COUNTER, PACK_SIGN_WORDS } from "../../core/words/index.ts";
+
+import { CameWith, EarlierTickets } from "./office-fields.tsx";
 
 const PAUSE_MS = 120;
 
@@ -38,6 +41,7 @@ export function TicketFields({
         <CustomerField />
         <TextField {...say("phone")} label="Phone" />
       </Box>
+      <Alike />
       <Box sx={{ display: "grid", gridTemplateColumns: "3fr 2fr", gap: 1 }}>
         <Controller
           name="code"
@@ -79,6 +83,7 @@ export function TicketFields({
         />
         <TextField {...say("serial")} label="Serial number" />
       </Box>
+      <EarlierTickets />
       <TextField
         {...say("fault", "In the customer's own words")}
         label="What is wrong"
@@ -93,6 +98,7 @@ export function TicketFields({
         minRows={2}
       />
       <BatteryLook />
+      <CameWith />
       <Controller
         name="promised"
         control={control}
@@ -172,6 +178,41 @@ function CustomerField() {
         />
       )}
     />
+  );
+}
+
+/** Somebody who was here before may be who is typed, written otherwise. */
+function Alike() {
+  const { control, setValue } = useFormContext<NewTicket>();
+  const alike = useFetcher<readonly { name: string; phone: string }[]>();
+  const { load } = alike;
+  const [name, phone] = useWatch({ control, name: ["customer", "phone"] });
+  const isTyped = name.trim().length > 3;
+  useEffect(() => {
+    if (!isTyped) return;
+    const query = new URLSearchParams({ name: name.trim(), phone: phone.trim() });
+    const timer = setTimeout(() => void load(`/customers?${query}`), 3 * PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [name, phone, isTyped, load]);
+  const found = isTyped ? (alike.data ?? []) : [];
+  if (found.length === 0) return null;
+  return (
+    <Box role="status" sx={{ mb: 1 }}>
+      {found.map((who) => (
+        <Box key={`${who.name} ${who.phone}`}>
+          {who.name}, {who.phone || "no phone"}, was here before.{" "}
+          <Button
+            size="small"
+            onClick={() => {
+              setValue("customer", who.name);
+              setValue("phone", who.phone);
+            }}
+          >
+            It is the same customer
+          </Button>
+        </Box>
+      ))}
+    </Box>
   );
 }
 

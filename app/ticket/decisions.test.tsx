@@ -15,6 +15,9 @@ const ticket = (waits: Wait): Ticket => ({
   serial: "",
   condition: "",
   signs: [],
+  work: "replace" as const,
+  bench: "idle" as const,
+  intake: {},
   job: { for: ["heatsink", "fan"], new: ["pad"] },
   waits,
   promised: "2026-01-05",
@@ -37,6 +40,9 @@ function markup(
           phase={more.phase ?? "idle"}
           soak={waits === "soak" ? (more.soak ?? good) : undefined}
           held={more.held}
+          blocks={[]}
+          hasQuote={false}
+          isOrdered={false}
           message={more.message}
         />
       ),
@@ -95,7 +101,7 @@ test("a soak over its limits goes back with its faults, or out with a word", () 
   });
   expect(words(html)).toMatch(/✗ 96 °C; 95 °C is the limit\. ✗ 2 memory errors\./);
   expect(words(html)).toMatch(/It goes out all the same.*Not passed: back to the bench/);
-  expect(html).toMatch(/name="note"[^>]*value="96 °C; 95 °C is the limit\. 2 memory errors\."/);
+  expect(html).toMatch(/<button[^>]*value="back-to-bench"[^>]*name="decision"/);
   expect(html).toMatch(/<textarea[^>]*name="note"/);
 });
 

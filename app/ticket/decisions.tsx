@@ -2,10 +2,17 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
 import { Form, Link } from "react-router";
 import type { Phase, StopKind } from "../../core/bench/index.ts";
 import type { SoakVerdict } from "../../core/soak/index.ts";
-import { canChangeJob, decisionsFor, type Ticket } from "../../core/ticket/index.ts";
+import {
+  canChangeJob,
+  decisionsFor,
+  isAtBench,
+  isLook,
+  type Ticket,
+} from "../../core/ticket/index.ts";
 import {
   DECISION_WORDS,
   faultWords,
@@ -14,6 +21,7 @@ import {
   WAIT_WORDS,
 } from "../../core/words/index.ts";
 import { dayWords, promiseWords } from "../ui/days.ts";
+import { useSend } from "../ui/use-send.ts";
 
 /** The decision that opens a machine once more after its soak. */
 export const BACK_TO_BENCH = "back-to-bench";
@@ -33,6 +41,9 @@ export function Decisions({
   phase,
   soak,
   held,
+  blocks,
+  hasQuote,
+  isOrdered,
   message,
 }: {
   ticket: Ticket;
@@ -43,6 +54,12 @@ export function Decisions({
   soak: SoakVerdict | undefined;
   /** What the job is held for, if it is. */
   held: StopKind | undefined;
+  /** What stands in its way, in words. */
+  blocks: readonly string[];
+  /** Whether there is a quote to answer. */
+  hasQuote: boolean;
+  /** Whether anything is ordered and not in yet. */
+  isOrdered: boolean;
   /** Why the last decision was not carried out. */
   message: string | undefined;
 }) {
@@ -70,13 +87,48 @@ export function Decisions({
           Held. {heldWords(held)} Back at the bench it goes on with what was done, and by whom.
         </Typography>
       )}
+      {blocks.length > 0 && (
+        <Box component="ul" aria-label="What stands in the way" sx={{ m: 0, mt: 1, pl: 2.5 }}>
+          {blocks.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </Box>
+      )}
       {message !== undefined && (
         <Typography role="alert" sx={{ color: "var(--stop)", fontWeight: 700, mt: 1 }}>
           {message}
         </Typography>
       )}
       <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
-        {ticket.waits === "bench" && phase !== undefined && (
+        {ticket.waits === "finding" && (
+          <Button
+            component={Link}
+            to={`/tickets/${ticket.number}/find`}
+            variant="contained"
+            size="large"
+          >
+            Find out what it is
+          </Button>
+        )}
+        {ticket.waits === "customer" && !isLook(ticket.job) && (
+          <Button
+            component={Link}
+            to={`/tickets/${ticket.number}/price`}
+            variant="outlined"
+            size="large"
+          >
+            {hasQuote ? "Quotes, and the customer’s word" : "Price it"}
+          </Button>
+        )}
+        {ticket.waits === "bench" && isLook(ticket.job) && phase === undefined && (
+          <Worked number={ticket.number} />
+        )}
+        {ticket.waits === "bench" && phase === "closed" && (
+          <Decide id={BACK_TO_BENCH} variant="contained">
+            Open it once more for its job
+          </Decide>
+        )}
+        {isAtBench(ticket) && phase !== undefined && phase !== "closed" && (
           <Button
             component={Link}
             to={`/tickets/${ticket.number}/bench`}
@@ -97,44 +149,66 @@ export function Decisions({
           </Button>
         )}
         {soak && <SoakSays soak={soak} />}
-        {decisionsFor(ticket.waits).map(({ id }, i) => (
-          <Form key={id} method="post">
-            <input type="hidden" name="decision" value={id} />
-            {id === "soak-passed" && isBad && (
-              <TextField
-                name="note"
-                label="Why it goes out all the same"
-                fullWidth
-                multiline
-                sx={{ mb: 1 }}
-              />
-            )}
-            <Button
-              type="submit"
-              fullWidth
-              size="large"
-              variant={i === 0 && !isBad ? "contained" : "outlined"}
+        {decisionsFor(ticket.waits)
+          // What is ordered comes in by its code, one by one; what was quoted is paid and handed back with its parts.
+          .filter(({ id }) => id !== "part-in" || !isOrdered)
+          .filter(({ id }) => id !== "collected" || !hasQuote)
+          .map(({ id }, i) => (
+            <Decide
+              key={id}
+              id={id}
+              variant={i === 0 && !isBad && id !== "no" ? "contained" : "outlined"}
+              asks={id === "soak-passed" && isBad ? "Why it goes out all the same" : undefined}
             >
               {id === "soak-passed" && isBad ? "It goes out all the same" : DECISION_WORDS[id]}
-            </Button>
-          </Form>
-        ))}
+            </Decide>
+          ))}
         {ticket.waits === "soak" && (
-          <Form method="post">
-            <input type="hidden" name="decision" value={BACK_TO_BENCH} />
-            <input type="hidden" name="note" value={soak && isOver ? verdictWords(soak) : ""} />
-            <Button
-              type="submit"
-              fullWidth
-              size="large"
-              variant={isOver ? "contained" : "outlined"}
-            >
-              Not passed: back to the bench
-            </Button>
-          </Form>
+          <Decide id={BACK_TO_BENCH} variant={isOver ? "contained" : "outlined"}>
+            Not passed: back to the bench
+          </Decide>
         )}
       </Box>
     </Box>
+  );
+}
+
+/** One press that decides; where something is to be said with it, the field for that. */
+function Decide({
+  id,
+  variant,
+  asks,
+  children,
+}: {
+  id: string;
+  variant: "contained" | "outlined";
+  asks?: string | undefined;
+  children: ReactNode;
+}) {
+  return (
+    <Form method="post">
+      {asks !== undefined && (
+        <TextField name="note" label={asks} fullWidth multiline sx={{ mb: 1 }} />
+      )}
+      <Button type="submit" name="decision" value={id} fullWidth size="large" variant={variant}>
+        {children}
+      </Button>
+    </Form>
+  );
+}
+
+/** Work that has no step on the map: feet, stickers, a polish. */
+function Worked({ number }: { number: number }) {
+  const deeds = useSend(`/tickets/${number}/deeds`);
+  return (
+    <Button
+      variant="contained"
+      size="large"
+      disabled={deeds.isBusy}
+      onClick={() => deeds.send({ deed: { kind: "worked", note: "" } })}
+    >
+      The work is done
+    </Button>
   );
 }
 

@@ -15,7 +15,7 @@ test.each(WAITS.map((waits, i) => [waits, i] as const))(
   "a ticket that waits for %s: all before is done, all after is to come",
   (waits, i) => {
     const all = stages(waits);
-    expect(all).toHaveLength(6);
+    expect(all).toHaveLength(7);
     const at = i + 1;
     expect(all).toEqual(
       all.map((_, stage) => (stage < at ? "done" : stage === at ? "now" : "later")),

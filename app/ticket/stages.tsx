@@ -6,16 +6,25 @@ import type { Wait } from "../../core/ticket/index.ts";
 
 type State = "done" | "now" | "later";
 
-const STAGES = ["Take in", "Customer's word", "Parts", "Strip and build", "Prove", "Hand back"];
+const STAGES = [
+  "Take in",
+  "Find out",
+  "Customer's word",
+  "Parts",
+  "Strip and build",
+  "Prove",
+  "Hand back",
+];
 
 /** How far a ticket has come, by what it waits for. */
 const AT: Readonly<Record<Wait, number>> = {
-  customer: 1,
-  part: 2,
-  bench: 3,
-  soak: 4,
-  collection: 5,
-  nothing: 6,
+  finding: 1,
+  customer: 2,
+  part: 3,
+  bench: 4,
+  soak: 5,
+  collection: 6,
+  nothing: 7,
 };
 
 const STATE_WORDS: Readonly<Record<State, string>> = { done: "done", now: "now", later: "later" };

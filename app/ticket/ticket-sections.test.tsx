@@ -1,16 +1,18 @@
 import { renderToStaticMarkup } from "react-dom/server";
-import { MemoryRouter } from "react-router";
+import { createRoutesStub } from "react-router";
 import type { ReactElement } from "react";
 import { smallGuide } from "../../testing/builders.ts";
 import type { Person } from "../../core/people/index.ts";
 import type { Ticket, Transition } from "../../core/ticket/index.ts";
 import { ProveSection, RecordSection, TakeInSection, type Proving } from "./ticket-sections.tsx";
 
-const words = (element: ReactElement): string =>
-  renderToStaticMarkup(<MemoryRouter>{element}</MemoryRouter>)
+function words(element: ReactElement): string {
+  const Stub = createRoutesStub([{ path: "/", Component: () => element }]);
+  return renderToStaticMarkup(<Stub />)
     .replace(/<style[^>]*>.*?<\/style>/gs, "")
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
+}
 
 const ticket: Ticket = {
   number: 1004,
@@ -22,6 +24,9 @@ const ticket: Ticket = {
   serial: "",
   condition: "",
   signs: [],
+  work: "replace" as const,
+  bench: "idle" as const,
+  intake: {},
   job: { for: ["battery"] },
   waits: "bench",
   promised: "2026-01-05",
@@ -44,9 +49,44 @@ const empty: Proving = { answers: [], checks: [], fitted: [], soaks: [] };
 const guide = smallGuide();
 
 test("what was not noted at intake is said to be so", () => {
-  const said = words(<TakeInSection ticket={ticket} isDone={false} />);
+  const said = words(
+    <TakeInSection ticket={ticket} guide={{ parts: {}, joints: {} }} photos={[]} isDone={false} />,
+  );
   expect(said).toMatch(/Serial not noted/);
   expect(said).toMatch(/Condition nothing noted/);
+});
+
+test("what was marked on the drawing, what came with it and its data are told", () => {
+  const marked: Ticket = {
+    ...ticket,
+    intake: {
+      marks: [{ kind: "dent", view: "u", x: 1, y: 1, note: "rear corner" }],
+      came: "sleeve",
+      data: "clone",
+      dataNote: "the shop",
+      adapter: {
+        has: { volts: 19, amps: 2, plug: "x" },
+        needs: { volts: 19, amps: 4, plug: "x" },
+      },
+    },
+  };
+  const said = words(
+    <TakeInSection
+      ticket={marked}
+      guide={{ parts: {}, joints: {} }}
+      photos={["p1"]}
+      isDone={false}
+    />,
+  );
+  for (const one of [
+    "Dent : rear corner",
+    "sleeve",
+    "Clone to the new drive; the shop",
+    "charges slowly",
+  ]) {
+    expect(said.replaceAll(" :", ":").replaceAll(":", " :")).toContain(one);
+  }
+  expect(said).toContain("Take away");
 });
 
 describe("checks", () => {

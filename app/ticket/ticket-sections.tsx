@@ -3,47 +3,51 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import type { ReactNode } from "react";
 import { Link, useFetcher } from "react-router";
 import type { Checked, Fitted, Lot, Phase } from "../../core/bench/index.ts";
 import { nameOf, type Person } from "../../core/people/index.ts";
 import type { SoakFacts } from "../../core/soak/index.ts";
 import type { Ticket, TicketLine, TicketTrouble, Transition } from "../../core/ticket/index.ts";
+import { adapterState } from "../../core/readings/index.ts";
 import {
+  adapterWords,
   capital,
+  DATA_WORDS,
+  jointWord,
+  MARK_WORDS,
   type NamedGuide,
   PACK_AT_COUNTER,
   PACK_SIGN_WORDS,
   partWord,
+  PASSWORD_WORDS,
   troubleWords,
   WAIT_WORDS,
+  WORK_WORDS,
   wordList,
 } from "../../core/words/index.ts";
 import { Tally } from "../bench/step/tally.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
 import { Changes } from "../guide/stored.tsx";
 import { Fold } from "../ui/fold.tsx";
+import { Fact } from "./fact.tsx";
+import { IntakePhotos } from "./intake-photos.tsx";
 import { dayOfWords, momentWords, useZone } from "../ui/days.ts";
 import type { WorkView } from "./ticket-view.ts";
 
-function Fact({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    <Box
-      sx={{
-        display: "grid",
-        gridTemplateColumns: { xs: "1fr", sm: "190px 1fr" },
-        gap: 2,
-        py: 0.25,
-      }}
-    >
-      <Box sx={{ color: "var(--soft)" }}>{name}</Box>
-      <Box>{children}</Box>
-    </Box>
-  );
-}
-
-export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: boolean }) {
+export function TakeInSection({
+  ticket,
+  guide,
+  photos,
+  isDone,
+}: {
+  ticket: Ticket;
+  guide: NamedGuide;
+  /** Pictures of the machine as it came in, by id. */
+  photos: readonly string[];
+  isDone: boolean;
+}) {
   const zone = useZone();
+  const { marks = [], adapter, came = "", data, dataNote, password } = ticket.intake;
   const { customer, fault, code, serial, condition, signs, takenIn } = ticket;
   return (
     <Fold title="Take in" line={fault} isOpen={!isDone}>
@@ -58,14 +62,40 @@ export function TakeInSection({ ticket, isDone }: { ticket: Ticket; isDone: bool
       <Fact name="Serial">
         <span className="mono">{serial === "" ? "not noted" : serial}</span>
       </Fact>
-      <Fact name="Condition">{condition === "" ? "nothing noted" : condition}</Fact>
+      <Fact name="Condition">
+        {condition === "" && marks.length === 0 ? "nothing noted" : condition}
+        {marks.map(({ kind, joint, note = "" }, i) => (
+          <div key={i}>
+            {MARK_WORDS[kind]}
+            {joint !== undefined && guide.joints[joint] && `, ${jointWord(guide, joint)}`}
+            {note !== "" && `: ${note}`}
+          </div>
+        ))}
+      </Fact>
+      {adapter && (
+        <Fact name="Adapter">{adapterWords(adapterState(adapter.has, adapter.needs))}</Fact>
+      )}
+      {came !== "" && <Fact name="Came with it">{came}</Fact>}
+      {(data ?? password) !== undefined && (
+        <Fact name="Data">
+          {[data && DATA_WORDS[data], dataNote, password && PASSWORD_WORDS[password]]
+            .filter(Boolean)
+            .join("; ")}
+        </Fact>
+      )}
       {signs.length > 0 && (
         <Fact name="Battery">
           {signs.map((sign) => PACK_SIGN_WORDS[sign]).join("; ")}.{" "}
           <b style={{ color: "var(--stop)" }}>{PACK_AT_COUNTER}</b>
         </Fact>
       )}
-      <Fact name="Taken in">{momentWords(takenIn, zone)}</Fact>
+      <Fact name="Taken in">
+        {momentWords(takenIn, zone)}, {WORK_WORDS[ticket.work].toLowerCase()}.{" "}
+        <a href={`/tickets/${ticket.number}/papers/intake.pdf`} style={{ color: "inherit" }}>
+          Slip for the customer (PDF)
+        </a>
+      </Fact>
+      <IntakePhotos number={ticket.number} photos={photos} />
     </Fold>
   );
 }

@@ -3,7 +3,7 @@ import { type BenchState, type Lot, type Phase, stopById } from "../../core/benc
 import type { FactChange, Guide } from "../../core/guide/index.ts";
 import type { Teaching } from "../../core/lessons/index.ts";
 import { bitsOf, type Plan } from "../../core/plan/index.ts";
-import type { TicketTrouble } from "../../core/ticket/index.ts";
+import type { Ticket, TicketTrouble } from "../../core/ticket/index.ts";
 import { lessonWords, type NamedGuide, stopAsk } from "../../core/words/index.ts";
 import type { Proving } from "./ticket-sections.tsx";
 
@@ -11,6 +11,8 @@ import type { Proving } from "./ticket-sections.tsx";
 export interface WorkView {
   readonly guide: NamedGuide;
   readonly phase: Phase;
+  /** Parts that new ones were put in for. */
+  readonly replaced: readonly string[];
   readonly newer: Newer | undefined;
   readonly plan: (Plan & { readonly bits: readonly string[] }) | undefined;
   readonly lots: readonly Lot[];
@@ -42,23 +44,32 @@ export const ticketView = <
   T extends {
     readonly work: Result<Work, TicketTrouble>;
     readonly ofMachine: readonly OfMachine[];
+    readonly ticket: Ticket;
   },
 >(
   page: T,
 ) => ({
   ...page,
-  work: page.work.ok ? ok(workView(page.work.value)) : page.work,
+  work: page.work.ok ? ok(workView(page.work.value, markedIn(page.ticket))) : page.work,
   ofMachine: page.work.ok ? saidOfMachine(page.work.value.guide, page.ofMachine) : [],
 });
+
+/** Lots that something was marked at when the machine came in. */
+const markedIn = ({ intake }: Ticket): readonly string[] =>
+  (intake.marks ?? []).flatMap(({ joint }) => joint ?? []);
 
 const saidOfMachine = (guide: Guide, all: readonly OfMachine[]) =>
   all.map(({ teaching, at, by }) => ({ words: lessonWords(guide, teaching), at, by }));
 
-function workView({ guide, plan, state, newer }: Work): WorkView {
+function workView({ guide, plan, state, newer }: Work, marked: readonly string[]): WorkView {
   return {
     newer,
-    guide: shownOf(guide, [...state.lots.keys()], state),
+    guide: shownOf(guide, [...state.lots.keys(), ...marked], state),
     phase: state.phase,
+    replaced:
+      state.phase === "closed"
+        ? state.targets.filter((part) => !(state.job?.again ?? []).includes(part))
+        : [],
     plan: plan && { ...plan, bits: bitsOf(guide, plan.down) },
     lots: [...state.lots.values()],
     proving: {
@@ -74,8 +85,17 @@ function workView({ guide, plan, state, newer }: Work): WorkView {
 }
 
 /** Only the joints and parts that are named: the rest of the guide is not sent. */
-function shownOf(guide: Guide, joints: readonly string[], { fitted }: BenchState): NamedGuide {
-  const parts = new Set(fitted.map(({ part }) => part));
+function shownOf(
+  guide: Guide,
+  joints: readonly string[],
+  { fitted, targets, job }: BenchState,
+): NamedGuide {
+  const parts = new Set([
+    ...fitted.map(({ part }) => part),
+    ...targets,
+    ...(job?.for ?? []),
+    ...(job?.new ?? []),
+  ]);
   for (const id of joints) for (const part of guide.joints[id]?.joins ?? []) parts.add(part);
   const some = <T>(all: Readonly<Record<string, T>>, ids: Iterable<string>) =>
     Object.fromEntries([...ids].flatMap((id) => (all[id] ? [[id, all[id]] as const] : [])));

@@ -32,6 +32,15 @@ export function useWorker<Api, Question, Answer>(
   return asked;
 }
 
+/** The last answer that came: while the next one is worked out it stays in sight. */
+export function useLastAnswer<T>(asked: Asked<T>): T | undefined {
+  const [last, setLast] = useState<T>();
+  useEffect(() => {
+    if (asked.state === "done") setLast(asked.value);
+  }, [asked]);
+  return last;
+}
+
 /** Asks a worker of its own; gives the way to end it before it has answered. */
 export function askOnce<Api, Question, Answer>(
   make: () => Worker,

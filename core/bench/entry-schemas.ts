@@ -38,6 +38,10 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
     job: jobSchema,
     down,
     signs: { type: "array", items: { enum: [...PACK_SIGNS] }, maxItems: 10 },
+    missing: {
+      type: "object",
+      additionalProperties: { type: "integer", minimum: 1, maximum: 500 },
+    },
   }),
   release: object(["joint"], {
     joint: id,

@@ -58,6 +58,8 @@ export type Entry =
       readonly down: readonly DownStep[];
       /** What at taking in spoke for a swollen pack. */
       readonly signs?: readonly PackSign[];
+      /** Screws that were missing when the machine came in, by lot. */
+      readonly missing?: Readonly<Record<string, number>>;
     }
   | {
       readonly do: "release";

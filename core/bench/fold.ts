@@ -6,7 +6,7 @@ import type { Refusal } from "./refusal.ts";
 import { fail, type Result } from "../base/result.ts";
 import { modelAfter } from "./learning.ts";
 import { inHandAfter, liesAfter } from "./hands.ts";
-import { putIn, takenOut } from "./lots.ts";
+import { putIn, takenOut, withMissing } from "./lots.ts";
 import { type Done, type DoneLift, placedBack } from "./mirror.ts";
 import { doneIndex, remainingDown, stepOfDone } from "./remaining.ts";
 import {
@@ -112,7 +112,9 @@ export function apply(model: Model, state: BenchState, entry: Entry): BenchState
 function applied(model: Model, state: BenchState, entry: Entry): BenchState {
   switch (entry.do) {
     case "start": {
-      const anew = { ...openedAnew(model, state), signs: entry.signs ?? [] };
+      const before = openedAnew(model, state);
+      const lots = withMissing(model.guide, entry.missing ?? {}, before.lots);
+      const anew = { ...before, lots, signs: entry.signs ?? [] };
       return settled(model, started(model, anew, entry));
     }
     case "replan":

@@ -1,3 +1,4 @@
+import type { Guide } from "../guide/index.ts";
 import type { CountDiffers, Entry, Habit } from "./events.ts";
 
 /** One lot of screws as the ledger knows it. */
@@ -53,6 +54,35 @@ export function putIn(lot: Lot, { count = lot.out, differs }: Make): Lot {
 export function fromLastTime(lot: Lot): Lot {
   if (lot.in === undefined) return { ...lot, loose: 0 };
   return { ...lot, out: lot.in, outDiffers: shortBefore(lot), inDiffers: undefined, loose: 0 };
+}
+
+/** Lots of a machine that came in with screws missing: those do not come out, as after an earlier time. */
+export function withMissing(
+  { joints }: Pick<Guide, "joints">,
+  missing: Readonly<Record<string, number>>,
+  before: ReadonlyMap<string, Lot>,
+): ReadonlyMap<string, Lot> {
+  const lots = new Map(before);
+  for (const [id, count] of Object.entries(missing)) {
+    const joint = joints[id];
+    if (joint?.kind === "screws" && !lots.has(id)) lots.set(id, lotShort(id, joint.count, count));
+  }
+  return lots;
+}
+
+function lotShort(joint: string, expected: number, missing: number): Lot {
+  const there = Math.max(0, expected - missing);
+  return {
+    joint,
+    expected,
+    out: there,
+    in: there,
+    cell: undefined,
+    lies: "mirror",
+    outDiffers: { reason: "missing-at-intake", note: "marked when it was taken in" },
+    inDiffers: undefined,
+    loose: 0,
+  };
 }
 
 /** Why a lot that went in is not of the guide's number, where it is not. */

@@ -1,5 +1,13 @@
 import { fail, ok, type Result } from "../base/result.ts";
-import type { Cover, Guide, GuideJoint, GuidePart, Order, View } from "../guide/index.ts";
+import {
+  type Cover,
+  type Guide,
+  type GuideJoint,
+  type GuidePart,
+  isThing,
+  type Order,
+  type View,
+} from "../guide/index.ts";
 
 /** Facts with an id of their own. */
 export type Kept = "parts" | "joints" | "views";
@@ -92,9 +100,6 @@ export function liesOn({ parts }: Guide, part: unknown, other: string): boolean 
   }
   return false;
 }
-
-const isThing = ({ parts, joints }: Guide, id: string): boolean =>
-  Object.hasOwn(parts, id) || Object.hasOwn(joints, id);
 
 const withFact = (guide: Guide, of: Kept, id: string, fact: object): Guide => ({
   ...guide,

@@ -53,6 +53,8 @@ export function withEdits(
   return { guide: now, misfits };
 }
 
+/** More than a browser keeps. */
+const MOST = 100_000;
 const id = { type: "string", minLength: 1, maxLength: 120 };
 const text = { type: "string", maxLength: 2000 };
 const kept = { enum: ["parts", "joints", "views"] };
@@ -65,7 +67,7 @@ const one = (wanted: Edit["do"], required: readonly string[], properties: object
 
 const edits = {
   type: "array",
-  maxItems: 5000,
+  maxItems: MOST,
   items: {
     type: "object",
     required: ["do"],
@@ -97,5 +99,5 @@ export const readHistory: Reader<History> = reader({
   type: "object",
   required: ["base", "edits", "done"],
   additionalProperties: false,
-  properties: { base: id, edits, done: { type: "integer", minimum: 0, maximum: 5000 } },
+  properties: { base: id, edits, done: { type: "integer", minimum: 0, maximum: MOST } },
 });

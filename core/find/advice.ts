@@ -2,7 +2,8 @@ import { ok, type Result } from "../base/result.ts";
 import type { Guide } from "../guide/index.ts";
 import type { SavedState } from "../plan/index.ts";
 import type { Catalogue } from "./catalogue.ts";
-import { beliefOf, type FaultMachine, faultMachine, type Told, type ToldError } from "./machine.ts";
+import { beliefOf, type FaultMachine, faultMachine, type ToldError } from "./machine.ts";
+import type { Told } from "./told.ts";
 import { afterOutcome, chanceOf, costOf, type FindState } from "./problem.ts";
 import { nextAction, repairsOnly } from "./search.ts";
 

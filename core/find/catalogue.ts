@@ -1,5 +1,5 @@
 import { reader, type Reader } from "../base/ajv.ts";
-import { type Guide, PART_KINDS, type PartKind } from "../guide/index.ts";
+import { PART_KINDS, type PartKind } from "../guide/index.ts";
 
 /** How likely something is, in the words of whoever writes a catalogue, and the number behind each. */
 export const CHANCES = { never: 0.002, rare: 0.05, some: 0.25, often: 0.65, always: 0.95 } as const;
@@ -119,7 +119,3 @@ export function strangers({ causes, symptoms, checks }: Catalogue): readonly str
     ),
   ];
 }
-
-/** The parts of a machine that are of a kind. */
-export const partsOf = ({ parts }: Guide, kind: PartKind): readonly string[] =>
-  Object.keys(parts).filter((part) => parts[part]!.kind === kind);

@@ -1,6 +1,15 @@
-export { type Catalogue, catalogueSchema, CHANCES, readCatalogue, strangers } from "./catalogue.ts";
-export { adviseOn, type Advice, findOut } from "./advice.ts";
-export { beliefOf, faultMachine, type Told } from "./machine.ts";
+export {
+  type Catalogue,
+  catalogueSchema,
+  type Chance,
+  CHANCES,
+  readCatalogue,
+  strangers,
+  type Under,
+} from "./catalogue.ts";
+export { adviseOn, type Advice, findOut, type Suspected } from "./advice.ts";
+export { beliefOf, faultMachine, reachOf } from "./machine.ts";
+export { afterTelling, type Telling, type Told } from "./told.ts";
 export {
   type Action,
   afterOutcome,

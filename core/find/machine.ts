@@ -1,9 +1,12 @@
 import { fail, ok, type Result } from "../base/result.ts";
-import { type Guide, jointMinutes, partMinutes, type PartKind } from "../guide/index.ts";
-import { planJob, type SavedState, type Step, stepKey } from "../plan/index.ts";
+import { mirrored } from "../bench/index.ts";
+import { type Guide, type PartKind, partsOf } from "../guide/index.ts";
+import { stepEstimate } from "../minutes/index.ts";
+import { type DownStep, planJob, type SavedState, stepKey } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
 import { KEY_BUDGET } from "../work/index.ts";
-import { type Catalogue, CHANCES, type FaultCheck, partsOf, type Under } from "./catalogue.ts";
+import { type Catalogue, CHANCES, type FaultCheck, type Under } from "./catalogue.ts";
+import type { Told } from "./told.ts";
 import {
   afterOutcome,
   afterRepair,
@@ -14,18 +17,6 @@ import {
   noSteps,
   type Steps,
 } from "./problem.ts";
-
-/** What is known of a fault so far. */
-export interface Told {
-  /** Symptoms that were told or seen. */
-  readonly says: readonly string[];
-  /** Outcomes of checks that were made, by check. */
-  readonly found: Readonly<Record<string, string>>;
-  /** Causes that were mended, and it was not that. */
-  readonly refuted: readonly string[];
-  /** Closed jobs of the shop by what it turned out to be. */
-  readonly counts: Readonly<Record<string, number>>;
-}
 
 export type ToldError = { readonly path: string; readonly id: string };
 
@@ -59,8 +50,8 @@ export function faultMachine(
     .filter((id) => (checks[id]!.reach ?? []).every(has))
     .filter((id) => Object.hasOwn(found, id) || isAbout(checks[id]!, says))
     .slice(0, MOST_CHECKS);
-  const walks = new Map<string, readonly Step[]>();
-  const walkTo = (job: Job): readonly Step[] => {
+  const walks = new Map<string, readonly DownStep[]>();
+  const walkTo = (job: Job): readonly DownStep[] => {
     const key = JSON.stringify(job);
     const known = walks.get(key);
     if (known) return known;
@@ -69,7 +60,7 @@ export function faultMachine(
     walks.set(key, steps);
     return steps;
   };
-  const reached = (kinds: readonly PartKind[] | undefined): readonly Step[] => {
+  const reached = (kinds: readonly PartKind[] | undefined): readonly DownStep[] => {
     const parts = (kinds ?? []).flatMap((kind) => partsOf(guide, kind).slice(0, 1));
     return parts.length === 0
       ? []
@@ -91,7 +82,7 @@ export function faultMachine(
     numbers.set(key, minutes.length);
     minutes.push(bothWays(guide, step));
   }
-  const bits = (steps: readonly Step[]): Steps => {
+  const bits = (steps: readonly DownStep[]): Steps => {
     const set = noSteps(minutes.length);
     for (const step of steps) {
       const n = numbers.get(stepKey(step))!;
@@ -113,6 +104,12 @@ export function faultMachine(
   return { problem, causes: kept, checks: possible, parts: replaced, access };
 }
 
+/** What has to be reached for a check: its parts, with what they are plugged in or seated by. */
+export function reachOf(guide: Guide, { checks }: Catalogue, check: string): readonly string[] {
+  const parts = (checks[check]?.reach ?? []).flatMap((kind) => partsOf(guide, kind).slice(0, 1));
+  return parts.flatMap((part) => [part, ...plugsOf(guide, part)]);
+}
+
 /** What a part is plugged in or seated by: who looks at it wants to get at that. */
 const plugsOf = ({ parts, joints }: Guide, part: string): readonly string[] =>
   parts[part]!.kind === "motherboard"
@@ -127,14 +124,8 @@ const isAbout = ({ about }: FaultCheck, says: readonly string[]): boolean =>
   about === undefined || about.some((symptom) => says.includes(symptom));
 
 /** Minutes of a step and of its mirror. */
-function bothWays(guide: Guide, step: Step): number {
-  if (step.do === "release" || step.do === "make") {
-    const { off, on } = jointMinutes(guide.joints[step.joint]!);
-    return off + on;
-  }
-  const each = step.parts.map((id) => partMinutes(guide.parts[id]!));
-  return Math.max(...each.map(({ lift }) => lift)) + Math.max(...each.map(({ place }) => place));
-}
+const bothWays = (guide: Guide, step: DownStep): number =>
+  stepEstimate(guide, step) + stepEstimate(guide, mirrored(step));
 
 const chance = ({ under, otherwise }: Under, cause: string): number =>
   CHANCES[under[cause] ?? otherwise];

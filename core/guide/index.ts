@@ -40,5 +40,6 @@ export { peelLevels } from "./peel.ts";
 export { deadWithout, hasFan, goesIntoBag, holdsLid, mainView, mainPart } from "./main-part.ts";
 export { hasComeOut } from "./learnt.ts";
 export { fitted, isWithin, polygonIn } from "./shape.ts";
+export { isThing, liesOver, partsOf, partsOver } from "./things.ts";
 export { sisterPatch } from "./sister.ts";
 export { guideChanges, type FactChange } from "./changes.ts";

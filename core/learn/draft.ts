@@ -1,4 +1,4 @@
-import type { GuideJoint, GuidePart, View } from "../guide/index.ts";
+import { type GuideJoint, type GuidePart, type View, isThing } from "../guide/index.ts";
 import { bondsOf } from "./together.ts";
 import type { Act, Claim, Log, Machine, Sighting } from "./log.ts";
 
@@ -48,7 +48,7 @@ export function looseDraftOf({ machine, sightings }: Pick<Log, "machine" | "sigh
     if (one.facts.joins.every((id) => Object.hasOwn(parts, id))) joints[one.joint] = one.facts;
   }
   const runs = runsOf(standing, parts, joints);
-  const isKnown = (id: string): boolean => Object.hasOwn(parts, id) || Object.hasOwn(joints, id);
+  const isKnown = (id: string): boolean => isThing({ parts, joints }, id);
   const isClaim = ({ how, first, then }: Claim): boolean =>
     (how === "over" ? Object.hasOwn(parts, first) : isKnown(first)) && isKnown(then);
   return {
@@ -121,7 +121,7 @@ function shownOn(
   for (const one of standing) {
     if (one.do !== "shows") continue;
     for (const id of one.things) {
-      if (Object.hasOwn(parts, id) || Object.hasOwn(joints, id)) shown.get(one.view)?.add(id);
+      if (isThing({ parts, joints }, id)) shown.get(one.view)?.add(id);
     }
   }
   for (const [id, { shape }] of Object.entries(parts)) if (shape) shown.get(shape.view)?.add(id);

@@ -1,6 +1,7 @@
 import {
   type Guide,
   type GuideJoint,
+  isThing,
   type PartKind,
   type Point,
   polygonIn,
@@ -8,11 +9,6 @@ import {
 } from "../guide/index.ts";
 import type { Sighting } from "./log.ts";
 import { enteredPart, idFrom } from "./new-model.ts";
-
-const isTaken =
-  ({ parts, joints }: Guide) =>
-  (id: string): boolean =>
-    Object.hasOwn(parts, id) || Object.hasOwn(joints, id);
 
 /** Points to the millimetre. */
 const rounded = (at: readonly Point[]): readonly Point[] =>
@@ -29,7 +25,7 @@ export function enteredJoint(
   readonly facts: GuideJoint;
   readonly sightings: readonly Sighting[];
 } {
-  const joint = idFrom(name, isTaken(guide));
+  const joint = idFrom(name, (id) => isThing(guide, id));
   const at = taps.length > 0 ? { at: rounded(taps) } : {};
   const count = facts.kind === "screws" && taps.length > 0 ? { count: taps.length } : {};
   const whole = { ...facts, name, ...count, ...at } as GuideJoint;
@@ -43,7 +39,7 @@ export function enteredCover(
   over: string,
   taps: readonly Point[],
 ): { readonly part: string; readonly sightings: readonly Sighting[] } {
-  const part = idFrom(name, isTaken(guide));
+  const part = idFrom(name, (id) => isThing(guide, id));
   const shape = outlineOf(taps);
   const facts = { ...enteredPart(name, kind), ...(shape ? { shape } : {}) };
   return {

@@ -27,7 +27,7 @@ function job(ticket: number, entries: readonly Entry[], more: Partial<JobTold> =
     by: "tobin",
     entry,
   }));
-  return { ticket, serial: `S-${ticket}`, guide, events, ...more };
+  return { ticket, serial: `S-${ticket}`, guide, now: guide, events, ...more };
 }
 const start: Entry = {
   do: "start",
@@ -92,6 +92,11 @@ describe("a number of screws", () => {
     const jobs = [1, 2, 3].map((ticket) => ({ ...short(ticket, undefined), guide: older }));
     expect(lessonsOf(guide, jobs)).toMatchObject([{ teaching: { count: 5 } }]);
   });
+  test("a sister that has another number by right says nothing of the guide's", () => {
+    const sister = { ...guide, joints: { "base-screws": screws(["base", "frame"], { count: 3 }) } };
+    const jobs = [1, 2, 3].map((ticket) => ({ ...short(ticket, 3), guide: sister, now: sister }));
+    expect(lessonsOf(guide, jobs)).toEqual([]);
+  });
   test("where the guide shows each place, the map has to say which it is", () => {
     const jobs = [1, 2, 3].map((ticket) => job(ticket, [out("fan-screws", 2)]));
     expect(lessonsOf(guide, jobs)).toMatchObject([{ needsMap: true }]);
@@ -137,6 +142,11 @@ describe("what is said at the bench", () => {
   ])("is no lesson where %s", (_, what) => {
     expect(said(what)).toEqual([]);
   });
+  test("of a sister is no lesson where her own facts say it already", () => {
+    const what: Observation = { type: "in-reach", part: "base", thing: "fan" };
+    const sister = { ...guide, covers: [] };
+    expect(lessonsOf(guide, [job(1, [observe(what)], { guide: sister, now: sister })])).toEqual([]);
+  });
   test("the same said in two jobs is one lesson of two; taken back it is none", () => {
     const what: Observation = { type: "in-reach", part: "base", thing: "fan" };
     const jobs = [job(1, [observe(what)]), job(2, [observe(what)])];
@@ -165,7 +175,7 @@ describe("minutes", () => {
       const when = new Date(Date.UTC(2026, 0, ticket, 8, 0, minute * 60)).toISOString();
       return { id: `${ticket}-${i}`, at: when, by: "tobin", entry };
     });
-    return { ticket, serial: "", guide, events };
+    return { ticket, serial: "", guide, now: guide, events };
   };
   const jobs = (many: number, lift: number) =>
     Array.from({ length: many }, (_, i) => timed(i + 1, lift));
@@ -195,7 +205,10 @@ describe("minutes", () => {
         "fan-plug": { ...plugged!, off: 0.1, fragile: 2 },
       },
     };
-    const told = lessonsOf(fragile, jobs(5, 1)).find(
+    const told = lessonsOf(
+      fragile,
+      jobs(5, 1).map((one) => ({ ...one, now: fragile })),
+    ).find(
       ({ teaching }) =>
         teaching.type === "minutes" && teaching.id === "fan-plug" && teaching.key === "off",
     );

@@ -1,6 +1,6 @@
 import { type LedgerEvent, type Observation, takenBack } from "../bench/index.ts";
 import type { Edit } from "../edit/index.ts";
-import { type Guide, jointMinutes } from "../guide/index.ts";
+import { type Guide, isThing, jointMinutes, liesOver } from "../guide/index.ts";
 import { stepEstimate, stepTimes } from "../minutes/index.ts";
 import type { Step } from "../plan/index.ts";
 
@@ -45,8 +45,10 @@ export interface Lesson {
 export interface JobTold {
   readonly ticket: number;
   readonly serial: string;
-  /** As the job had it: of the version that it was done by. */
+  /** As the job had it: of the version that it was done by, and of its underside code. */
   readonly guide: Guide;
+  /** Of the same code, as it is now: where a sister has other facts than the guide, her jobs say nothing of the guide's. */
+  readonly now: Guide;
   readonly events: readonly LedgerEvent[];
 }
 
@@ -86,6 +88,7 @@ function counted(guide: Guide, joint: string, jobs: readonly JobTold[]): readonl
   if (facts.kind !== "screws") return [];
   const machines = new Map<string, { readonly count: number; readonly by: TaughtBy }>();
   for (const job of jobs) {
+    if (countIn(job.now, joint) !== facts.count) continue;
     const out = firstOut(job, joint);
     // What was lost or is stuck says nothing about how many there are.
     if (!out || out.isOff) continue;
@@ -139,7 +142,8 @@ function observed(guide: Guide, jobs: readonly JobTold[]): readonly Lesson[] {
   for (const job of jobs) {
     const taken = takenBack(job.events);
     for (const { id, at, by, entry } of job.events) {
-      if (taken.has(id) || entry.do !== "observe" || !isNews(guide, entry.what)) continue;
+      if (taken.has(id) || entry.do !== "observe") continue;
+      if (!isNews(guide, entry.what) || !isNews(job.now, entry.what)) continue;
       const key = keyOf(entry.what);
       const known = told.get(key) ?? { teaching: entry.what, evidence: [] };
       known.evidence.push(taughtBy(job, { at, by }));
@@ -151,21 +155,15 @@ function observed(guide: Guide, jobs: readonly JobTold[]): readonly Lesson[] {
   );
 }
 
-const isThing = ({ parts, joints }: Guide, id: string): boolean =>
-  Object.hasOwn(parts, id) || Object.hasOwn(joints, id);
-
-const coveredBy = (guide: Guide, part: string): readonly string[] =>
-  guide.covers.filter((cover) => cover.part === part).flatMap(({ over }) => over);
-
 /** Whether what is said is about things that there are, and not what the guide says. */
 function isNews(guide: Guide, what: Observation): boolean {
   switch (what.type) {
     case "in-reach":
-      return coveredBy(guide, what.part).includes(what.thing);
+      return liesOver(guide, what.part).includes(what.thing);
     case "held-by":
       if (!isThing(guide, what.by) || !isThing(guide, what.thing)) return false;
       return Object.hasOwn(guide.parts, what.by)
-        ? !coveredBy(guide, what.by).includes(what.thing)
+        ? !liesOver(guide, what.by).includes(what.thing)
         : !guide.joints[what.by]!.joins.includes(what.thing);
     case "words": {
       const fact = guide.parts[what.about] ?? guide.joints[what.about];
@@ -177,12 +175,12 @@ function isNews(guide: Guide, what: Observation): boolean {
 function observationEdits(guide: Guide, what: Observation): readonly Edit[] {
   switch (what.type) {
     case "in-reach": {
-      const over = coveredBy(guide, what.part).filter((id) => id !== what.thing);
+      const over = liesOver(guide, what.part).filter((id) => id !== what.thing);
       return [{ do: "cover", part: what.part, over }];
     }
     case "held-by": {
       if (Object.hasOwn(guide.parts, what.by)) {
-        const over = [...coveredBy(guide, what.by), what.thing];
+        const over = [...liesOver(guide, what.by), what.thing];
         return [{ do: "cover", part: what.by, over }];
       }
       if (!Object.hasOwn(guide.parts, what.thing)) return [];
@@ -216,10 +214,12 @@ function timed(guide: Guide, jobs: readonly JobTold[]): readonly Lesson[] {
   for (const job of jobs) {
     for (const { step, by, minutes } of stepTimes(job.guide, job.events)) {
       const thing = timedThing(step);
-      if (!thing || !Object.hasOwn(guide[thing.of], thing.id)) continue;
+      const isHere = ({ parts, joints }: Guide) =>
+        thing !== undefined && Object.hasOwn(thing.of === "parts" ? parts : joints, thing.id);
+      if (!thing || !isHere(guide) || !isHere(job.now)) continue;
       // By what the guide says now, which may be another version than the job's.
       const estimate = stepEstimate(guide, step);
-      if (estimate <= 0) continue;
+      if (estimate <= 0 || stepEstimate(job.now, step) !== estimate) continue;
       const ratio = minutes / estimate;
       all.push(ratio);
       const name = `${thing.id} ${thing.key}`;

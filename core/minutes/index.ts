@@ -5,6 +5,7 @@ export {
   stepEstimate,
   stepTimes,
   tallies,
+  timesEstimate,
   tallyChanges,
   type Learnt,
   type TallyRow,

@@ -10,6 +10,7 @@ import {
   stepKind,
   stepTimes,
   tallies,
+  timesEstimate,
   tallyChanges,
 } from "./minutes.ts";
 
@@ -221,4 +222,9 @@ describe("learnt minutes", () => {
     const ledger = events([0, start], [1, answer], [2.7, screws]);
     expect(paceOf(guide, ledger, {}, "Mo").behind).toBeCloseTo(1, 4);
   });
+});
+
+test("two steps of twice and eight times their estimate are four times it", () => {
+  const times = [2, 8].map((minutes) => ({ kind: "lift", by: "", estimate: 1, minutes }));
+  expect(timesEstimate(tallies(times)[0]!)).toBeCloseTo(4, 5);
 });

@@ -109,6 +109,10 @@ export interface Tally {
 }
 const MILLION = 1_000_000;
 
+/** How many times the estimate the tallied steps took: the geometric mean. Two of 2 and 8 times → 4 */
+export const timesEstimate = ({ n, sum }: Pick<Tally, "n" | "sum">): number =>
+  Math.exp(sum / MILLION / n);
+
 /** A tally of a kind of step, of all (`by` is "") or of one person. */
 export interface TallyRow extends Tally {
   readonly kind: string;

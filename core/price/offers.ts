@@ -31,35 +31,31 @@ export interface Rates {
 const id = { type: "string", minLength: 1, maxLength: 120 };
 const cents = { type: "integer", minimum: 0, maximum: 100_000_000 };
 const days = { type: "integer", minimum: 0, maximum: 400 };
-const offer = {
+/** What is the same of a thing wherever it is offered. */
+export const thingSchema = {
+  id,
+  name: id,
+  condition: { enum: [...CONDITIONS] },
+  price: cents,
+  carriage: cents,
+  days,
+  late: days,
+  stock: { type: "integer", minimum: 0, maximum: 100_000 },
+  bad: { type: "number", minimum: 0, maximum: 0.95 },
+};
+
+const properties = {
+  ...thingSchema,
+  supplier: id,
+  brings: { type: "array", items: id, minItems: 1, maxItems: 200, uniqueItems: true },
+};
+
+/** One offer. */
+export const offerSchema = {
   type: "object",
-  required: [
-    "id",
-    "supplier",
-    "name",
-    "brings",
-    "condition",
-    "price",
-    "carriage",
-    "days",
-    "late",
-    "stock",
-    "bad",
-  ],
+  required: Object.keys(properties),
   additionalProperties: false,
-  properties: {
-    id,
-    supplier: id,
-    name: id,
-    brings: { type: "array", items: id, minItems: 1, maxItems: 200, uniqueItems: true },
-    condition: { enum: [...CONDITIONS] },
-    price: cents,
-    carriage: cents,
-    days,
-    late: days,
-    stock: { type: "integer", minimum: 0, maximum: 100_000 },
-    bad: { type: "number", minimum: 0, maximum: 0.95 },
-  },
+  properties,
 };
 
 /** JSON Schema 2020-12 of what a supplier answers with. */
@@ -70,7 +66,7 @@ export const offersSchema = {
   properties: {
     format: { const: "brisk-bench-offers" },
     version: { const: 1 },
-    offers: { type: "array", maxItems: 5000, items: offer },
+    offers: { type: "array", maxItems: 5000, items: offerSchema },
   },
 };
 

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import fc from "fast-check";
+import { offer } from "../../testing/builders.ts";
 import {
   beats,
   coverFront,
@@ -13,20 +14,6 @@ import {
 } from "./index.ts";
 
 const RATES = { hour: 6000, tax: 0.2 };
-const offer = (id: string, brings: readonly string[], more: Partial<Offer> = {}): Offer => ({
-  id,
-  supplier: "north",
-  name: id,
-  brings,
-  condition: "new",
-  price: 5000,
-  carriage: 500,
-  days: 2,
-  late: 4,
-  stock: 1,
-  bad: 0.02,
-  ...more,
-});
 /** Six minutes for each broken part that is not in an assembly, and one for each that comes new. */
 const minutes = (brings: readonly string[]): number => 30 - 2 * brings.length;
 

@@ -1,3 +1,3 @@
-export { adapterState } from "./adapter.ts";
-export { packState } from "./battery.ts";
+export { adapterState, type AdapterFault, type AdapterState, type Supply } from "./adapter.ts";
+export { packState, type PackReason, type PackState } from "./battery.ts";
 export { readAdapter, readPack } from "./schemas.ts";

@@ -12,7 +12,14 @@ export const jobSchema = {
   type: "object",
   required: ["for"],
   additionalProperties: false,
-  properties: { for: ids, reach: ids, open: ids, new: ids, mode: { enum: ["book", "short"] } },
+  properties: {
+    for: ids,
+    reach: ids,
+    open: ids,
+    new: ids,
+    again: ids,
+    mode: { enum: ["book", "short"] },
+  },
 };
 
 export const readJob: Reader<Job> = reader(jobSchema);

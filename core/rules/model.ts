@@ -18,6 +18,8 @@ export interface Job {
   /** Joints that are to be opened, a plug to reseat: reached with the power off. */
   readonly open?: readonly string[];
   readonly new?: readonly string[];
+  /** Parts of `for` that go back in themselves: cleaned, pasted anew. */
+  readonly again?: readonly string[];
   readonly mode?: Mode;
 }
 export type Mode = "book" | "short";

@@ -8,6 +8,7 @@ export {
   wattsFault,
   type InputFault,
 } from "./inputs.ts";
+export { BAY_HEIGHTS, bayFit, bayHeight } from "./bay.ts";
 export { standoffJoint } from "./standoff.ts";
 export {
   padFor,
@@ -18,6 +19,7 @@ export {
   type School,
 } from "./paste.ts";
 export {
+  compareCodes,
   DRIVE_LENGTHS,
   driveHindrances,
   memoryFit,

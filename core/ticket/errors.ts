@@ -1,7 +1,7 @@
 import type { Entry } from "../bench/index.ts";
 import type { Guide } from "../guide/index.ts";
 import type { SoakVerdict } from "../soak/index.ts";
-import type { Wait } from "./ticket.ts";
+import type { DeedRefusal } from "./admit-deed.ts";
 import type { TicketTrouble } from "./trouble.ts";
 
 export type TicketUnknown = { readonly type: "ticket-unknown" };
@@ -10,8 +10,8 @@ export type TicketUnknown = { readonly type: "ticket-unknown" };
 export type DecideError =
   | TicketUnknown
   | TicketTrouble
-  /** It waits for something else by now: a stale page changes nothing. */
-  | { readonly type: "moved-on"; readonly waits: Wait }
+  | DeedRefusal
+  | { readonly type: "id-taken" }
   | { readonly type: "busy" }
   /** It has not passed its soak, and nobody wrote why it goes out all the same. */
   | { readonly type: "soak-not-passed"; readonly verdict: SoakVerdict };
@@ -31,4 +31,6 @@ export type RenewError =
 export type TakeInError =
   | { readonly type: "code-not-known"; readonly code: string }
   | { readonly type: "part-not-here"; readonly part: string }
+  /** More screws of a lot were marked as missing than it has. */
+  | { readonly type: "more-than-there-are"; readonly joint: string }
   | { readonly type: "no-sequence" };

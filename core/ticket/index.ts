@@ -1,16 +1,22 @@
 export {
+  dayAfter,
+  daysBetween,
+  WAITS,
+  WORKS,
+  type BenchPhase,
+  type Wait,
+  type Work,
+} from "./stage.ts";
+export {
   byWait,
   canChangeJob,
-  DECISIONS,
-  daysBetween,
   decisionsFor,
   TICKET_ORDERS,
-  WAITS,
+  type DecisionId,
   type Ticket,
   type TicketLine,
   type TicketOrder,
   type Transition,
-  type Wait,
 } from "./ticket.ts";
 export type { GuideTrouble, TicketTrouble } from "./trouble.ts";
 export { isZone, shopDay } from "./shop-day.ts";
@@ -33,3 +39,43 @@ export type {
 } from "./errors.ts";
 export type { TickError, TickReply } from "./tick.ts";
 export { workLine, type WorkLine } from "./work-line.ts";
+export {
+  CONSENTS,
+  OLD_WAYS,
+  readDeed,
+  readPlainDeed,
+  WAYS_OF_ANSWER,
+  WAYS_OF_PAYING,
+  type Consent,
+  type Deed,
+  type OldWay,
+  type Ordered,
+  type PlainDeed,
+  type StoredDeed,
+  type WayOfAnswer,
+  type WayOfPaying,
+} from "./deeds.ts";
+export { afterDeed, standOf, type Order, type OrderState, type Stand } from "./stand.ts";
+export {
+  blocksOf,
+  hasWay,
+  isAtBench,
+  isLook,
+  owedFor,
+  partsNeeded,
+  waitsOf,
+  type Block,
+} from "./waits.ts";
+export { isDeedRefusal, refusedDeed, type DeedRefusal } from "./admit-deed.ts";
+export {
+  AT_INTAKE,
+  DATA_CHOICES,
+  MARK_KINDS,
+  readIntake,
+  screwsMissing,
+  type DataChoice,
+  type Intake,
+  type Mark,
+  type MarkKind,
+} from "./intake.ts";
+export { mayBeSame } from "./doubles.ts";

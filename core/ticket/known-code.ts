@@ -3,6 +3,8 @@ export interface KnownCode {
   readonly found:
     | {
         readonly code: string;
+        /** The version of its guide, by hash. */
+        readonly version: string;
         /** Maker and model. */
         readonly name: string;
         readonly recognise: string;

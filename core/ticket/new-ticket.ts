@@ -2,6 +2,9 @@ import { type ErrorObject, reader } from "../base/ajv.ts";
 import { fail, type Result } from "../base/result.ts";
 import type { NewModel } from "../learn/index.ts";
 import { PACK_SIGNS, type PackSign } from "../bench/index.ts";
+import { CONSENTS, type Consent } from "./deeds.ts";
+import { type Intake, intakeSchema } from "./intake.ts";
+import { type Work, WORKS } from "./stage.ts";
 
 /** What is asked when a machine is taken in. */
 export interface NewTicket {
@@ -13,7 +16,14 @@ export interface NewTicket {
   readonly condition: string;
   /** What the first look at the machine says of its pack. */
   readonly signs: readonly PackSign[];
+  /** What the customer wants done. */
+  readonly work: Work;
+  /** Parts to replace, or to clean; none where the fault is to be found first. */
   readonly parts: readonly string[];
+  /** Condition on the drawing, adapter, data, password. */
+  readonly intake: Intake;
+  /** What the customer was asked to agree to, and what he said. */
+  readonly consents: readonly { readonly about: Consent; readonly given: "yes" | "no" | "open" }[];
   readonly mode: "short" | "book";
   readonly promised: string;
   /** Of a machine that no guide answers to: who made it, and the size of its base in millimetres. */
@@ -56,7 +66,10 @@ export const newTicketSchema = {
     "serial",
     "condition",
     "signs",
+    "work",
     "parts",
+    "intake",
+    "consents",
     "mode",
     "promised",
   ],
@@ -68,11 +81,23 @@ export const newTicketSchema = {
     serial: line,
     condition: { type: "string", maxLength: 2000 },
     signs: { type: "array", items: { enum: [...PACK_SIGNS] }, uniqueItems: true },
+    work: { enum: [...WORKS] },
     parts: {
       type: "array",
       items: { type: "string", maxLength: 120 },
-      minItems: 1,
+      maxItems: 200,
       uniqueItems: true,
+    },
+    intake: intakeSchema,
+    consents: {
+      type: "array",
+      maxItems: CONSENTS.length,
+      items: {
+        type: "object",
+        required: ["about", "given"],
+        additionalProperties: false,
+        properties: { about: { enum: [...CONSENTS] }, given: { enum: ["yes", "no", "open"] } },
+      },
     },
     mode: { enum: ["short", "book"] },
     promised: { type: "string", format: "day", pattern: "^20\\d\\d" },
@@ -83,7 +108,13 @@ export const newTicketSchema = {
   },
 };
 
-const read = reader<NewTicket>(newTicketSchema);
+/** What is replaced has to be named; a fault that is to be found has no parts yet. */
+const PARTS_NAMED = {
+  if: { properties: { work: { enum: ["replace", "upgrade"] } } },
+  then: { properties: { parts: { type: "array", minItems: 1 } } },
+};
+
+const read = reader<NewTicket>({ ...newTicketSchema, ...PARTS_NAMED });
 
 /** A new ticket, or the fields that are wrong, in the order they are asked for. */
 export function readNewTicket(value: unknown): Result<NewTicket, readonly NewTicketField[]> {

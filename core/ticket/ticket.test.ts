@@ -4,7 +4,8 @@ import { modelOf } from "../rules/index.ts";
 import { workLine } from "./work-line.ts";
 import { packSigns, readNewTicket } from "./new-ticket.ts";
 import { isZone, shopDay } from "./shop-day.ts";
-import { byWait, canChangeJob, daysBetween, DECISIONS, decisionsFor, WAITS } from "./ticket.ts";
+import { dayAfter, daysBetween, WAITS } from "./stage.ts";
+import { byWait, canChangeJob, DECISIONS, decisionsFor } from "./ticket.ts";
 
 const good = {
   customer: "Wren",
@@ -14,6 +15,9 @@ const good = {
   serial: "",
   condition: "",
   signs: [],
+  work: "replace",
+  intake: {},
+  consents: [],
   parts: ["fan"],
   mode: "short",
   promised: "2026-12-01",
@@ -103,6 +107,7 @@ test("what is no time zone is known", () => {
 });
 
 test.each([
+  ["finding", true],
   ["customer", true],
   ["part", true],
   ["bench", true],
@@ -113,16 +118,10 @@ test.each([
   expect(canChangeJob(wait)).toBe(can);
 });
 
-test("decisions lead from one wait to the next", () => {
-  expect(DECISIONS.map(({ id, from, to }) => `${from}: ${id} -> ${to}`)).toEqual([
-    "customer: yes-order -> part",
-    "customer: yes-ready -> bench",
-    "customer: no -> collection",
-    "part: part-in -> bench",
-    "soak: soak-passed -> collection",
-    "collection: collected -> nothing",
-  ]);
+test("decisions that are offered, by what a ticket waits for", () => {
   expect(decisionsFor("customer").map(({ id }) => id)).toEqual(["yes-order", "yes-ready", "no"]);
+  expect(decisionsFor("finding").map(({ id }) => id)).toEqual(["no"]);
+  expect(decisionsFor("part").map(({ id }) => id)).toEqual(["part-in"]);
 });
 
 test("a ticket's work is its machine, its parts by name, and its line", () => {
@@ -136,4 +135,13 @@ test("a ticket's work is its machine, its parts by name, and its line", () => {
     trouble: undefined,
   });
   expect(workLine(model, job, undefined).dive).toBeUndefined();
+});
+
+test.each([
+  ["2026-02-27", 3, "2026-03-02"],
+  ["2026-12-31", 1, "2027-01-01"],
+  ["2026-03-02", 0, "2026-03-02"],
+  ["2026-03-02", -2, "2026-02-28"],
+])("%s and %d days is %s", (day, days, then) => {
+  expect(dayAfter(day, days)).toBe(then);
 });

@@ -1,10 +1,8 @@
 import type { PackSign, StopKind } from "../bench/index.ts";
 import type { Job } from "../rules/index.ts";
+import type { Intake } from "./intake.ts";
 import type { TicketTrouble } from "./trouble.ts";
-
-/** What a ticket waits for; "nothing" once the machine is back with its owner. */
-export const WAITS = ["customer", "part", "bench", "soak", "collection", "nothing"] as const;
-export type Wait = (typeof WAITS)[number];
+import { type BenchPhase, type Wait, WAITS, type Work } from "./stage.ts";
 
 export interface Ticket {
   readonly number: number;
@@ -19,6 +17,9 @@ export interface Ticket {
   /** What at taking in spoke for a swollen pack. */
   readonly signs: readonly PackSign[];
   readonly job: Job;
+  readonly work: Work;
+  readonly bench: BenchPhase;
+  readonly intake: Intake;
   readonly waits: Wait;
   /** ISO day. */
   readonly promised: string;
@@ -42,6 +43,8 @@ export interface TicketLine {
   readonly machine: string;
   /** The parts of the job by name. */
   readonly work: string;
+  /** What the machine was brought for. */
+  readonly wanted: Work;
   /** In the customer's words. */
   readonly fault: string;
   readonly waits: Wait;
@@ -67,28 +70,29 @@ export const TICKET_ORDERS = [
 ] as const;
 export type TicketOrder = (typeof TICKET_ORDERS)[number];
 
-/** A change that a person may decide on; the bench itself moves a ticket from `bench` to `soak`. */
+export type DecisionId = "yes-order" | "yes-ready" | "no" | "part-in" | "soak-passed" | "collected";
+
+/** What a person decides with one press. */
 export interface Decision {
-  readonly id: string;
-  readonly from: Wait;
-  readonly to: Wait;
+  readonly id: DecisionId;
+  readonly from: readonly Wait[];
 }
 
 export const DECISIONS: readonly Decision[] = [
-  { id: "yes-order", from: "customer", to: "part" },
-  { id: "yes-ready", from: "customer", to: "bench" },
-  { id: "no", from: "customer", to: "collection" },
-  { id: "part-in", from: "part", to: "bench" },
-  { id: "soak-passed", from: "soak", to: "collection" },
-  { id: "collected", from: "collection", to: "nothing" },
+  { id: "yes-order", from: ["customer"] },
+  { id: "yes-ready", from: ["customer"] },
+  { id: "no", from: ["finding", "customer"] },
+  { id: "part-in", from: ["part"] },
+  { id: "soak-passed", from: ["soak"] },
+  { id: "collected", from: ["collection"] },
 ];
 
 export const decisionsFor = (waits: Wait): readonly Decision[] =>
-  DECISIONS.filter(({ from }) => from === waits);
+  DECISIONS.filter(({ from }) => from.includes(waits));
 
 /** Waits in which a ticket's job can be changed, as far as its bench allows it. */
 export const canChangeJob = (waits: Wait): boolean =>
-  waits === "customer" || waits === "part" || waits === "bench";
+  waits === "finding" || waits === "customer" || waits === "part" || waits === "bench";
 
 /** Tickets by what they wait for, each list with the earliest promise first, then by number. */
 export function byWait<T extends Pick<TicketLine, "waits" | "promised" | "number">>(
@@ -98,10 +102,4 @@ export function byWait<T extends Pick<TicketLine, "waits" | "promised" | "number
     (a, b) => a.promised.localeCompare(b.promised) || a.number - b.number,
   );
   return new Map(WAITS.map((wait) => [wait, order.filter(({ waits }) => waits === wait)]));
-}
-
-/** Whole days from one ISO day to another; negative when it has passed. [2026-03-01, 2026-03-04] → 3 */
-export function daysBetween(from: string, to: string): number {
-  const day = (iso: string): number => Date.parse(`${iso.slice(0, 10)}T00:00:00Z`) / 86_400_000;
-  return Math.round(day(to) - day(from));
 }

@@ -1,4 +1,4 @@
-export { capital, jointWord, partWord, wordList, type NamedGuide } from "./names.ts";
+export { capital, jointWord, partWord, thingNames, wordList, type NamedGuide } from "./names.ts";
 export { careLines } from "./care-words.ts";
 export { jointWay } from "./way-words.ts";
 export { stepWords, toolWords } from "./step-words.ts";
@@ -38,7 +38,10 @@ export { tickErrorWords } from "./tick-words.ts";
 export {
   changeJobErrorWords,
   DECISION_WORDS,
+  CONSENT_WORDS,
   decideErrorWords,
+  moneyWords,
+  ORDER_WORDS,
   NEW_TICKET_WORDS,
   renewErrorWords,
   takeInErrorWords,
@@ -65,3 +68,19 @@ export {
 } from "./learn-words.ts";
 export { lessonWords, VERDICT_WORDS } from "./lesson-words.ts";
 export { GLOSSARY } from "./glossary.ts";
+export {
+  blockStandsWords,
+  CONSENT_NAMES,
+  DATA_WORDS,
+  joinedWords,
+  MARK_WORDS,
+  OLD_WAY_WORDS,
+  PASSWORD_WORDS,
+  WAY_OF_ANSWER_WORDS,
+  WAY_OF_PAYING_WORDS,
+  WORK_WORDS,
+} from "./deed-words.ts";
+export { foundErrorWords, orderErrorWords, supplierWords } from "./price-words.ts";
+export { ticketPackErrorWords } from "./pack-words.ts";
+export { aftercareWords } from "./aftercare-words.ts";
+export { adapterWords, PACK_VERDICTS, packReasonWords } from "./readings-words.ts";

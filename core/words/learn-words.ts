@@ -1,5 +1,5 @@
 import type { NamedGuide } from "./names.ts";
-import { capital, jointWord, partWord, wordList } from "./names.ts";
+import { capital, partWord, thingWord, wordList } from "./names.ts";
 
 /** What a guide says of itself before anything is known of its machine. */
 export const NEW_MODEL_WORDS = {
@@ -26,9 +26,6 @@ interface Asked {
 /** So many things are named; of more, the first few. */
 const NAMED = 4;
 
-const nameOf = (guide: NamedGuide, id: string): string =>
-  guide.joints[id] ? jointWord(guide, id) : partWord(guide, id);
-
 function some(words: readonly string[]): string {
   return words.length <= NAMED
     ? wordList(words)
@@ -45,8 +42,8 @@ export function questionWords(guide: NamedGuide, { kind, claims, jobs }: Asked):
   const firsts = [...new Set(claims.map(({ first }) => first))];
   const [only] = [...new Set(claims.map(({ then }) => then))];
   if (firsts.length <= NAMED && new Set(claims.map(({ then }) => then)).size === 1) {
-    const still = firsts.map((id) => `the ${nameOf(guide, id)} ${stillWord(guide, id)}`);
-    return `With ${wordList(still)}: could the ${nameOf(guide, only!)} ${doneWords(guide, only!)}?`;
+    const still = firsts.map((id) => `the ${thingWord(guide, id)} ${stillWord(guide, id)}`);
+    return `With ${wordList(still)}: could the ${thingWord(guide, only!)} ${doneWords(guide, only!)}?`;
   }
   const each = parts.length > 1 ? `${wordList(parts)} each` : (parts[0] ?? "it");
   return `With nothing done but these steps: could ${each} come out?`;
@@ -67,17 +64,17 @@ function doneWords(guide: NamedGuide, id: string): string {
 function lookWords(guide: NamedGuide, claims: Asked["claims"]): string {
   const under = new Map<string, string[]>();
   for (const { first, then } of claims) {
-    under.set(first, [...(under.get(first) ?? []), `the ${nameOf(guide, then)}`]);
+    under.set(first, [...(under.get(first) ?? []), `the ${thingWord(guide, then)}`]);
   }
   const lines = [...under].map(
-    ([first, things]) => `the ${nameOf(guide, first)} over ${some(things)}`,
+    ([first, things]) => `the ${thingWord(guide, first)} over ${some(things)}`,
   );
   return `It looks as if these were in the way: ${lines.join("; ")}. Is that so?`;
 }
 
 /** A claim as a sentence: "The base plate is over the battery plug." */
 export function claimWords(guide: NamedGuide, claim: Asked["claims"][number]): string {
-  const [first, then] = [nameOf(guide, claim.first), nameOf(guide, claim.then)];
+  const [first, then] = [thingWord(guide, claim.first), thingWord(guide, claim.then)];
   return claim.how === "over"
     ? `${capital(`the ${first}`)} is over the ${then}`
     : `${capital(`the ${first}`)} comes before the ${then}`;
@@ -91,7 +88,7 @@ export function contradictionWords(
   const words = claimWords(guide, claim);
   return seen
     ? `${words}: that is how it was seen, and it was said not to be.`
-    : `${words}: that was said, and the ${nameOf(guide, claim.then)} was done all the same.`;
+    : `${words}: that was said, and the ${thingWord(guide, claim.then)} was done all the same.`;
 }
 
 /** Where a fact of a learnt guide comes from, in a sentence. */
@@ -107,8 +104,8 @@ export function sourceWords(
     readonly source: "seen" | "said" | "decided" | "assumed";
   },
 ): string {
-  if (over === undefined) return `${capital(nameOf(guide, part))}: entered at the bench.`;
-  const lies = `The ${nameOf(guide, part)} lies over the ${nameOf(guide, over)}`;
+  if (over === undefined) return `${capital(thingWord(guide, part))}: entered at the bench.`;
+  const lies = `The ${thingWord(guide, part)} lies over the ${thingWord(guide, over)}`;
   return source === "assumed"
     ? `${lies}: assumed, since it came off first.`
     : `${lies}: ${source}.`;

@@ -1,10 +1,7 @@
 import { unreachable } from "../base/result.ts";
 import type { Guide } from "../guide/index.ts";
 import type { Teaching, Verdict } from "../lessons/index.ts";
-import { capital, jointWord, partWord } from "./names.ts";
-
-const nameOf = (guide: Guide, id: string): string =>
-  Object.hasOwn(guide.joints, id) ? jointWord(guide, id) : partWord(guide, id);
+import { capital, thingWord } from "./names.ts";
 
 /** What jobs teach about a guide, in a sentence. */
 export function lessonWords(guide: Guide, teaching: Teaching): string {
@@ -13,23 +10,23 @@ export function lessonWords(guide: Guide, teaching: Teaching): string {
       const facts = guide.joints[teaching.joint];
       const was = facts?.kind === "screws" ? `, not ${facts.count}` : "";
       const screws = teaching.count === 1 ? "1 screw" : `${teaching.count} screws`;
-      return `${capital(nameOf(guide, teaching.joint))}: ${screws}${was}.`;
+      return `${capital(thingWord(guide, teaching.joint))}: ${screws}${was}.`;
     }
     case "minutes":
       return `${minutesOf(guide, teaching)} ${teaching.minutes} min.`;
     case "in-reach":
-      return `The ${nameOf(guide, teaching.thing)} can be reached with the ${nameOf(guide, teaching.part)} in.`;
+      return `The ${thingWord(guide, teaching.thing)} can be reached with the ${thingWord(guide, teaching.part)} in.`;
     case "held-by":
-      return `The ${nameOf(guide, teaching.by)} holds the ${nameOf(guide, teaching.thing)}, too.`;
+      return `The ${thingWord(guide, teaching.by)} holds the ${thingWord(guide, teaching.thing)}, too.`;
     case "words":
-      return `${capital(nameOf(guide, teaching.about))}: ${teaching.words}`;
+      return `${capital(thingWord(guide, teaching.about))}: ${teaching.words}`;
     default:
       return unreachable(teaching);
   }
 }
 
 function minutesOf(guide: Guide, { id, key }: Extract<Teaching, { type: "minutes" }>): string {
-  const name = nameOf(guide, id);
+  const name = thingWord(guide, id);
   switch (key) {
     case "off":
       return `To undo the ${name} takes`;

@@ -53,6 +53,22 @@ export function jointWord(guide: NamedGuide, id: string): string {
   return `${lower(held ?? id)} ${kindNoun(joint)}`;
 }
 
+/** A part or a joint as it stands inside a sentence. */
+export const thingWord = (guide: NamedGuide, id: string): string =>
+  Object.hasOwn(guide.joints, id) ? jointWord(guide, id) : partWord(guide, id);
+
+/** Every part and joint by its name, in the order of the names: what a list to choose from offers. */
+export const thingNames = (
+  guide: NamedGuide,
+): readonly { readonly value: string; readonly label: string }[] =>
+  [
+    ...Object.entries(guide.parts).map(([value, { name }]) => ({ value, label: name })),
+    ...Object.keys(guide.joints).map((value) => ({
+      value,
+      label: capital(jointWord(guide, value)),
+    })),
+  ].sort((a, b) => a.label.localeCompare(b.label));
+
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** "a, b and c". */

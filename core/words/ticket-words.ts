@@ -1,12 +1,16 @@
 import { unreachable } from "../base/result.ts";
-import type {
-  ChangeJobError,
-  DecideError,
-  NewTicketField,
-  RenewError,
-  TakeInError,
-  TicketTrouble,
-  Wait,
+import {
+  isDeedRefusal,
+  type ChangeJobError,
+  type Consent,
+  type DecideError,
+  type DeedRefusal,
+  type NewTicketField,
+  type OrderState,
+  type RenewError,
+  type TakeInError,
+  type TicketTrouble,
+  type Wait,
 } from "../ticket/index.ts";
 import type { Entry } from "../bench/index.ts";
 import type { Guide } from "../guide/index.ts";
@@ -16,6 +20,7 @@ import { stepWords } from "./step-words.ts";
 /** What a list of tickets is headed with, by what they wait for. */
 export const WAIT_WORDS: Readonly<Record<Wait, { readonly head: string; readonly short: string }>> =
   {
+    finding: { head: "Being found out", short: "finding out" },
     customer: { head: "Waiting for the customer's word", short: "the customer" },
     part: { head: "Waiting for a part", short: "a part" },
     bench: { head: "At the bench", short: "the bench" },
@@ -34,6 +39,13 @@ export const DECISION_WORDS: Readonly<Record<string, string>> = {
   collected: "Paid and collected",
 };
 
+/** What a customer agrees to, in the words he is shown. */
+export const CONSENT_WORDS: Readonly<Record<Consent, string>> = {
+  seal: "A seal on the machine may have to be broken. The maker's warranty may end by it.",
+  risk: "Old plastic, glued screens and worn batteries can break when they are opened, with all care taken.",
+  data: "Data can be lost in any repair. The shop keeps no copy unless that was ordered in writing.",
+};
+
 /** What is wrong with a field of a new ticket, and what belongs there. */
 export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
   customer: "Whose machine is it? Write the customer's name.",
@@ -43,7 +55,11 @@ export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
   serial: "A serial number has at most 200 characters.",
   condition: "At most 2000 characters.",
   signs: "Say what was seen of the battery by ticking it.",
+  work: "Say what the customer wants done.",
   parts: "Choose at least one part to replace.",
+  intake:
+    "Something that was noted of the machine is too long, or no number. Look at adapter, data and marks.",
+  consents: "Say for each consent what the customer answered.",
   mode: "Choose book or short.",
   promised: "Choose the day it is promised for.",
   maker: "At most 200 characters.",
@@ -87,19 +103,61 @@ export function troubleWords(trouble: TicketTrouble): string {
 
 /** Why a decision was not carried out. */
 export function decideErrorWords(error: DecideError): string {
+  if (isDeedRefusal(error)) return deedRefusalWords(error);
   switch (error.type) {
     case "ticket-unknown":
       return "There is no such ticket.";
-    case "moved-on":
-      return `Nothing was changed: this ticket waits for ${WAIT_WORDS[error.waits].short} now. The page shows it as it is.`;
     case "busy":
       return "Somebody is working on this ticket just now; nothing was changed. Try again.";
     case "soak-not-passed":
       return `Nothing was changed. ${verdictWords(error.verdict)} Write down why it goes out all the same, or run it.`;
+    case "id-taken":
+      return deedRefusalWords(error);
     default:
       return `Nothing was changed. ${troubleWords(error)}`;
   }
 }
+
+/** Why something was not written about a ticket. */
+export function deedRefusalWords(refusal: DeedRefusal | { readonly type: "id-taken" }): string {
+  switch (refusal.type) {
+    case "id-taken":
+      return "Nothing was changed: this was sent before with other content. Reload the page.";
+    case "moved-on":
+      return `Nothing was changed: this ticket waits for ${WAIT_WORDS[refusal.waits].short} now. The page shows it as it is.`;
+    case "quote-unknown":
+      return `Nothing was changed: there is no quote ${refusal.number} on this ticket.`;
+    case "quote-unnamed":
+      return "Nothing was changed: say which quote the yes is to.";
+    case "quote-over":
+      return `Nothing was changed: that quote held until ${refusal.until}. Make a new one.`;
+    case "order-unknown":
+      return `Nothing was changed: there is no order ${refusal.order} on this ticket.`;
+    case "order-is":
+      return `Nothing was changed: that order ${ORDER_WORDS[refusal.state]} by now.`;
+    case "nothing-found":
+      return "Nothing was changed: no fault was named on this ticket.";
+    case "owed":
+      return `Nothing was changed: ${moneyWords(refusal.cents)} is still to be paid. Take the payment first.`;
+    case "too-much":
+      return `Nothing was changed: only ${moneyWords(Math.max(0, refusal.owed))} is still to be paid.`;
+    default:
+      return unreachable(refusal);
+  }
+}
+
+/** How far an order is. */
+export const ORDER_WORDS: Readonly<Record<OrderState, string>> = {
+  "under-way": "is on its way",
+  fits: "is here and fits",
+  wrong: "came, and is the wrong part",
+  "sent-back": "was sent back",
+  cancelled: "was cancelled",
+};
+
+/** Cents as an amount. 123456 → "1,234.56" */
+export const moneyWords = (cents: number): string =>
+  (cents / 100).toLocaleString("en", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 
 /** Why a job did not go over to the newest version of its guide. */
 export function renewErrorWords(error: RenewError): string {
@@ -149,6 +207,8 @@ export function takeInErrorWords(
       };
     case "part-not-here":
       return { parts: `This machine has no part "${error.part}".` };
+    case "more-than-there-are":
+      return { intake: "More screws were marked as missing than that lot has. Take a mark away." };
     case "no-sequence":
       return { parts: "No sequence frees these parts. Choose others, or look at the guide." };
     default:

@@ -3,7 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import type { PinnedGuide, StoredEvent } from "../../core/bench/index.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { Database } from "../database/database.server.ts";
-import type { EventRow } from "../database/tables.server.ts";
+import type { EventRow } from "../database/rows.server.ts";
 
 /** A ledger as it is on disk: what it is pinned to, and its events, oldest first. */
 export interface Stream {
@@ -101,16 +101,29 @@ export async function jobsOfGuide(
   guideId: string,
   most: number,
 ): Promise<readonly StoredJob[]> {
-  const heads = await db.select<{ id: string; ticket: number; serial: string }>(
-    `SELECT streams.id, streams.ticket, tickets.serial FROM streams
+  const heads = await db.select<{
+    id: string;
+    ticket: number;
+    serial: string;
+    version: string;
+    code: string;
+  }>(
+    `SELECT streams.id, streams.ticket, tickets.serial, streams.guide AS version, streams.code FROM streams
        JOIN tickets ON tickets.number = streams.ticket
        WHERE tickets.guideId = $guideId ORDER BY streams.ticket DESC LIMIT $most`,
     { guideId, most },
   );
-  const jobs: StoredJob[] = [];
-  for (const { id, ticket, serial } of [...heads].reverse()) {
-    const stream = await readStream(db, id);
-    if (stream) jobs.push({ ticket, serial, guide: stream.guide, events: stream.events });
-  }
-  return jobs;
+  const rows = await db.tables.events.findAll({
+    where: { stream: heads.map(({ id }) => id) },
+    order: ["stream", "seq"],
+    raw: true,
+  });
+  const events = new Map<string, StoredEvent[]>(heads.map(({ id }) => [id, []]));
+  for (const row of rows) events.get(row.stream)!.push(storedOf(row));
+  return [...heads].reverse().map(({ id, ticket, serial, version, code }) => ({
+    ticket,
+    serial,
+    guide: { version, code },
+    events: events.get(id)!,
+  }));
 }

@@ -1,8 +1,8 @@
 import type { Transaction } from "sequelize";
 import type { Database } from "./database.server.ts";
 
-/** What a shop sets once: its time zone (IANA), and which form of the projections is in the tables. */
-export type Setting = "zone" | "projections";
+/** What a shop sets: its time zone (IANA), which form of the projections is in the tables, what it reckons by. */
+export type Setting = "zone" | "projections" | "rates" | "supplier";
 
 export async function setting(db: Database, key: Setting): Promise<string | undefined> {
   return (await db.tables.settings.findByPk(key, { raw: true }))?.value;

@@ -1,126 +1,23 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from "sequelize";
-
-export interface PersonRow {
-  id: string;
-  name: string;
-  role: string;
-}
-export interface CustomerRow {
-  id: string;
-  name: string;
-  phone: string;
-}
-export interface GuideVersionRow {
-  guideId: string;
-  number: number;
-  hash: string;
-  at: string;
-  by: string | null;
-  why: string;
-}
-export interface TicketRow {
-  number: number;
-  customerId: string;
-  guideId: string;
-  code: string;
-  serial: string;
-  fault: string;
-  condition: string;
-  job: string;
-  waits: string;
-  promised: string;
-  takenIn: string;
-  signs: string;
-}
-export interface TransitionRow {
-  id?: number;
-  ticket: number;
-  at: string;
-  by: string;
-  from: string;
-  to: string;
-  note: string;
-}
-export interface StreamRow {
-  id: string;
-  ticket: number | null;
-  guide: string;
-  code: string;
-  length: number;
-}
-export interface EventRow {
-  id: string;
-  stream: string;
-  seq: number;
-  kind: string;
-  version: number;
-  at: string;
-  by: string;
-  causedBy: string | null;
-  body: string;
-}
-export interface NoteRow {
-  id: string;
-  guideId: string;
-  step: string;
-  text: string;
-  ticket: number;
-  at: string;
-  by: string;
-}
-export interface PhotoRow {
-  id: string;
-  ticket: number;
-  step: string;
-  width: number;
-  height: number;
-  at: string;
-  by: string;
-}
-export interface SoakRow {
-  id: string;
-  ticket: number;
-  round: string;
-  readings: string;
-  at: string;
-  by: string;
-  seen: string | null;
-  shuts: number;
-}
-export interface HabitRow {
-  person: string;
-  habit: string;
-  rows: number;
-  columns: number;
-  holds: number;
-}
-export interface LessonVerdictRow {
-  id?: number;
-  guideId: string;
-  key: string;
-  verdict: "accepted" | "refused" | "machine";
-  serial: string;
-  teaching: string;
-  tickets: string;
-  why: string;
-  at: string;
-  by: string;
-}
-export interface TicketLineRow {
-  ticket: number;
-  machine: string;
-  work: string;
-  dive: string | null;
-  trouble: string | null;
-  held: string | null;
-}
-export interface StepTallyRow {
-  kind: string;
-  by: string;
-  n: number;
-  sum: number;
-  squares: number;
-}
+import type {
+  PersonRow,
+  CustomerRow,
+  GuideVersionRow,
+  TicketRow,
+  StockRow,
+  StockMoveRow,
+  DeedRow,
+  TransitionRow,
+  StreamRow,
+  EventRow,
+  NoteRow,
+  PhotoRow,
+  SoakRow,
+  HabitRow,
+  LessonVerdictRow,
+  TicketLineRow,
+  StepTallyRow,
+} from "./rows.server.ts";
 
 type Table<Row extends object> = ModelStatic<Model<Row, Row> & Row>;
 
@@ -177,19 +74,52 @@ export function defineTables(sequelize: Sequelize) {
       fault: text(),
       condition: text(),
       job: text(),
-      waits: text(),
       promised: text(),
       takenIn: text(),
       signs: text(),
+      waits: text(),
+      work: text(),
+      bench: text(),
+      intake: text(),
+    }),
+    stock: table<StockRow>("stock", {
+      id: key(text()),
+      code: text(),
+      name: text(),
+      condition: text(),
+      place: text(),
+      price: number(),
+      least: number(),
+      story: text(),
+      count: number(),
+    }),
+    stockMoves: table<StockMoveRow>("stock_moves", {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      item: text(),
+      change: number(),
+      ticket: { type: DataTypes.INTEGER, allowNull: true },
+      why: text(),
+      at: text(),
+      by: text(),
+    }),
+    deeds: table<DeedRow>("deeds", {
+      seq: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      id: text(),
+      ticket: number(),
+      kind: text(),
+      version: number(),
+      at: text(),
+      by: text(),
+      body: text(),
     }),
     transitions: table<TransitionRow>("transitions", {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       ticket: number(),
       at: text(),
       by: text(),
+      note: text(),
       from: text(),
       to: text(),
-      note: text(),
     }),
     streams: table<StreamRow>("streams", {
       id: key(text()),

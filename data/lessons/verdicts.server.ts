@@ -3,7 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import type { Teaching, Verdict } from "../../core/lessons/index.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { Database } from "../database/database.server.ts";
-import type { LessonVerdictRow } from "../database/tables.server.ts";
+import type { LessonVerdictRow } from "../database/rows.server.ts";
 
 /** What was made of a lesson, with the jobs that it came from. */
 export interface LessonVerdict {

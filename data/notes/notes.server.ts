@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
 import type { Database } from "../database/database.server.ts";
-import type { NoteRow } from "../database/tables.server.ts";
+import type { NoteRow } from "../database/rows.server.ts";
 
 /** A line that one technician leaves for the next, at a step of a model. */
 export type Note = Readonly<NoteRow>;

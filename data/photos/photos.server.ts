@@ -1,7 +1,7 @@
 import { mkdir, open, readdir, readFile, rename, rm } from "node:fs/promises";
 import path from "node:path";
 import type { Database } from "../database/database.server.ts";
-import type { PhotoRow } from "../database/tables.server.ts";
+import type { PhotoRow } from "../database/rows.server.ts";
 
 export type Photo = Readonly<PhotoRow>;
 

@@ -3,7 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { readReadings, type Run, type Seen } from "../../core/soak/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
-import type { SoakRow } from "../database/tables.server.ts";
+import type { SoakRow } from "../database/rows.server.ts";
 
 export interface Soak extends Run {
   readonly id: string;

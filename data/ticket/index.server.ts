@@ -1,13 +1,16 @@
 export {
   addTicket,
+  allCustomers,
   addTransition,
   changeableTickets,
   changeTicketJob,
   customerFor,
   handedBack,
+  keepBenchPhase,
   customersLike,
   ticketByNumber,
   ticketFacts,
+  ticketsOfSerial,
   transitionsOf,
   unbegunTickets,
   type TicketFacts,
@@ -22,3 +25,4 @@ export {
   ticketCounts,
   ticketNumbersAfter,
 } from "./lines.server.ts";
+export { addDeeds, deedById, deedsOf, turnedOutCounts } from "./deeds.server.ts";

@@ -5,12 +5,13 @@ import type {
   TicketOrder,
   TicketTrouble,
   Wait,
+  Work,
   WorkLine,
 } from "../../core/ticket/index.ts";
 import { containing } from "../database/containing.server.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
-import type { TicketLineRow } from "../database/tables.server.ts";
+import type { TicketLineRow } from "../database/rows.server.ts";
 
 export async function keepLine(
   db: Database,
@@ -33,6 +34,7 @@ interface LineRow {
   number: number;
   customer: string;
   fault: string;
+  wanted: string;
   waits: string;
   since: string;
   promised: string;
@@ -55,6 +57,7 @@ const lineOf = (row: LineRow): TicketLine => ({
   machine: row.machine ?? "",
   work: row.work ?? "",
   fault: row.fault,
+  wanted: row.wanted as Work,
   waits: row.waits as Wait,
   since: row.since,
   promised: row.promised,
@@ -63,7 +66,7 @@ const lineOf = (row: LineRow): TicketLine => ({
   held: (row.held ?? undefined) as TicketLine["held"],
 });
 
-const LINES = `SELECT tickets.number, customers.name AS customer, tickets.fault, tickets.waits, tickets.promised,
+const LINES = `SELECT tickets.number, customers.name AS customer, tickets.fault, tickets.work AS wanted, tickets.waits, tickets.promised,
     COALESCE((SELECT MAX(transitions.at) FROM transitions WHERE transitions.ticket = tickets.number),
       tickets.takenIn) AS since, ticket_lines.machine, ticket_lines.work, ticket_lines.dive, ticket_lines.trouble,
     ticket_lines.held

@@ -2,11 +2,18 @@ import type { Transaction } from "sequelize";
 import { reader } from "../../core/base/ajv.ts";
 import { PACK_SIGNS, type PackSign } from "../../core/bench/index.ts";
 import { type Job, readJob } from "../../core/rules/index.ts";
-import type { Ticket, Transition, Wait } from "../../core/ticket/index.ts";
+import {
+  type BenchPhase,
+  readIntake,
+  type Ticket,
+  type Transition,
+  type Wait,
+  type Work,
+} from "../../core/ticket/index.ts";
 import { containing } from "../database/containing.server.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
-import type { TicketRow } from "../database/tables.server.ts";
+import type { TicketRow } from "../database/rows.server.ts";
 
 const FIRST_NUMBER = 1001;
 
@@ -24,6 +31,9 @@ const factsOf = ({ customerId: _, ...row }: TicketRow): TicketFacts => ({
   ...row,
   job: jobOf(row.job),
   signs: readColumn(readSigns, row.signs, "the signs of a ticket"),
+  work: row.work as Work,
+  bench: row.bench as BenchPhase,
+  intake: readColumn(readIntake, row.intake, "what came with a ticket"),
   waits: row.waits as Wait,
 });
 
@@ -83,9 +93,14 @@ export async function addTicket(
     transaction,
   );
   const number = Math.max(FIRST_NUMBER, (last?.number ?? 0) + 1);
-  const { job, signs } = ticket;
-  const row = { ...ticket, number, job: JSON.stringify(job), signs: JSON.stringify(signs) };
-  await db.tables.tickets.create(row, { transaction });
+  const row: TicketRow = {
+    ...ticket,
+    number,
+    job: JSON.stringify(ticket.job),
+    signs: JSON.stringify(ticket.signs),
+    intake: JSON.stringify(ticket.intake),
+  };
+  await db.tables.tickets.create({ ...row }, { transaction });
   await count(db, ticket.waits, 1, transaction);
   return number;
 }
@@ -102,6 +117,13 @@ export async function customersLike(
       ORDER BY name COLLATE NOCASE, phone LIMIT $most`,
     { like, most },
   );
+}
+
+/** All customers by name: to find one that is written a little otherwise. */
+export async function allCustomers(
+  db: Database,
+): Promise<readonly { readonly name: string; readonly phone: string }[]> {
+  return db.select("SELECT name, phone FROM customers ORDER BY name COLLATE NOCASE, phone", {});
 }
 
 /** The customer of a name and phone, who is the same when he comes again; `id` is for a new one. */
@@ -129,6 +151,30 @@ export async function addTransition(
   await db.tables.tickets.update({ waits: to }, { where: { number: ticket }, transaction });
   await count(db, from, -1, transaction);
   await count(db, to, 1, transaction);
+}
+
+/** How far the bench is with a ticket. */
+export async function keepBenchPhase(
+  db: Database,
+  number: number,
+  bench: BenchPhase,
+  transaction: Transaction,
+): Promise<void> {
+  await db.tables.tickets.update({ bench }, { where: { number }, transaction });
+}
+
+/** Earlier and later tickets of the machine with a serial, the newest first. */
+export async function ticketsOfSerial(
+  db: Database,
+  serial: string,
+  but: number | undefined,
+): Promise<readonly TicketFacts[]> {
+  if (serial.trim() === "") return [];
+  const rows = await db.select<TicketRow>(
+    "SELECT * FROM tickets WHERE serial = $serial AND number <> $but ORDER BY number DESC LIMIT 20",
+    { serial: serial.trim(), but: but ?? 0 },
+  );
+  return rows.map(factsOf);
 }
 
 async function count(
@@ -176,7 +222,7 @@ export async function changeableTickets(
   return db.select(
     `SELECT tickets.number, customers.name AS customer FROM tickets
        JOIN customers ON customers.id = tickets.customerId
-       WHERE tickets.guideId = $guideId AND tickets.waits IN ('customer', 'part', 'bench')
+       WHERE tickets.guideId = $guideId AND tickets.waits IN ('finding', 'customer', 'part', 'bench')
        ORDER BY tickets.number`,
     { guideId },
   );

@@ -4,7 +4,7 @@ import { thingsIn } from "../../core/lessons/index.ts";
 import { type Learnt, learntFrom } from "../../core/minutes/index.ts";
 import type { Person } from "../../core/people/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
-import type { Wait } from "../../core/ticket/index.ts";
+import { isAtBench } from "../../core/ticket/index.ts";
 import { lessonWords } from "../../core/words/index.ts";
 import { missedOf, talliesFor } from "../../data/minutes/index.server.ts";
 import { notesOf, type Note } from "../../data/notes/index.server.ts";
@@ -19,7 +19,8 @@ import { readLedger, sentFrom, type LedgerError } from "./ledgers.server.ts";
 export interface BenchPage {
   readonly number: number;
   readonly machine: string;
-  readonly waits: Wait;
+  /** Whether the bench goes on with it. */
+  readonly isHere: boolean;
   readonly guide: PinnedGuide;
   readonly events: readonly StoredEvent[];
   readonly who: Person;
@@ -51,7 +52,7 @@ export async function benchPage(
   return ok({
     number,
     machine: `${model.guide.maker} ${model.guide.model}`,
-    waits: facts.waits,
+    isHere: isAtBench(facts) && ledger.value.folded.state.phase !== "closed",
     guide,
     events: sentFrom(ledger.value, 0),
     who: actor,

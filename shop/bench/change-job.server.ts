@@ -1,17 +1,19 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { admit, diveFromPlan, jobStream, type LedgerEvent } from "../../core/bench/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import { canChangeJob, type ChangeJobError, workLine } from "../../core/ticket/index.ts";
+import { canChangeJob, isLook, type ChangeJobError, workLine } from "../../core/ticket/index.ts";
 import { lengthOf } from "../../data/bench/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
 import {
   changeTicketJob,
+  keepBenchPhase,
   keepLine,
   ticketFacts,
   type TicketFacts,
 } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
 import { planFor } from "../plan/index.server.ts";
+import { settle } from "../stage/index.server.ts";
 import { grow, MOST_TRIES } from "./grow.server.ts";
 import { readLedger } from "./ledgers.server.ts";
 import { replan } from "./tick.server.ts";
@@ -29,7 +31,8 @@ export async function changeJob(
     const facts = await ticketFacts(act.db, number);
     if (!facts) return fail({ type: "ticket-unknown" });
     if (!canChangeJob(facts.waits)) return fail({ type: "change-too-late" });
-    const hasBegun = (await lengthOf(act.db, jobStream(number))) > 0;
+    const wasLooked = facts.bench === "closed" && isLook(facts.job);
+    const hasBegun = !wasLooked && (await lengthOf(act.db, jobStream(number))) > 0;
     const changed = hasBegun
       ? await changeBegun(act, number, job)
       : await changeUnbegun(act, facts, job);
@@ -41,10 +44,11 @@ export async function changeJob(
 
 /** A job that has not begun: only the ticket and its line change. False: somebody began it. */
 async function changeUnbegun(
-  { db }: Act,
-  { number, guideId, code }: TicketFacts,
+  act: Act,
+  { number, guideId, code, bench }: TicketFacts,
   job: Job,
 ): Promise<Result<boolean, ChangeJobError>> {
+  const { db } = act;
   const version = await currentHash(db, guideId);
   if (version === undefined) return fail({ type: "guide-gone", version: guideId });
   const model = await modelFor(db, version, code);
@@ -54,10 +58,12 @@ async function changeUnbegun(
   const line = workLine(model.value, job, diveFromPlan(plan.value));
   const isChanged = await db.write(async (transaction) => {
     const now = await ticketFacts(db, number, transaction);
-    const length = await lengthOf(db, jobStream(number), transaction);
-    if (!now || !canChangeJob(now.waits) || length > 0) return false;
+    if (!now || !canChangeJob(now.waits) || now.bench !== bench) return false;
     await changeTicketJob(db, number, job, transaction);
+    // Shut after it was only looked into: for its job it is not opened yet.
+    if (bench === "closed") await keepBenchPhase(db, number, "idle", transaction);
     await keepLine(db, number, line, transaction);
+    await settle(db, number, { ...stampOf(act), note: "another job" }, transaction);
     return true;
   });
   return ok(isChanged);

@@ -1,22 +1,29 @@
 import {
-  diveFromState,
   foldOn,
-  heldBy,
   type LedgerEvent,
   missedIn,
   type PinnedGuide,
   storedEvent,
+  type Phase,
 } from "../../core/bench/index.ts";
 import { tallyChanges } from "../../core/minutes/index.ts";
 import type { Job, Model } from "../../core/rules/index.ts";
-import { type Wait, workLine } from "../../core/ticket/index.ts";
+import { type BenchPhase, type Deed } from "../../core/ticket/index.ts";
 import { UniqueConstraintError, type Transaction } from "sequelize";
 import { addEvents } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { addMissed, addTallies } from "../../data/minutes/index.server.ts";
-import { addTransition, changeTicketJob, keepLine } from "../../data/ticket/index.server.ts";
+import {
+  addDeeds,
+  changeTicketJob,
+  keepBenchPhase,
+  keepLine,
+  type TicketFacts,
+} from "../../data/ticket/index.server.ts";
 import { keepLearnt } from "../guide/index.server.ts";
+import { settle } from "../stage/index.server.ts";
 import { announce } from "./announce.server.ts";
+import { ledgerLine } from "./ledger-line.server.ts";
 import { keepLedger, sentFrom, type OpenLedger } from "./ledgers.server.ts";
 
 /** How often an act is judged anew because others came first; then it is given back as `busy`. */
@@ -25,8 +32,8 @@ export const MOST_TRIES = 8;
 /** What is to be written behind a ledger, and what goes with it in the same transaction. */
 export interface Growing {
   readonly added: readonly LedgerEvent[];
-  /** Where the ticket goes, and the words for its record. */
-  readonly leaves?: { readonly to: Wait; readonly note: string } | undefined;
+  /** That the ticket may wait for something else by it: the words for its record, and what is written of it. */
+  readonly moves?: { readonly note: string; readonly deed?: Deed | undefined } | undefined;
   /** Another job for the ticket. */
   readonly job?: Job;
   /** Another version of its guide, which the ledger goes by from here on. */
@@ -43,7 +50,6 @@ export async function grow(
   growing: Growing,
 ): Promise<"written" | "behind"> {
   const events = [...ledger.events, ...growing.added];
-  const waits = growing.leaves?.to ?? ledger.facts.waits;
   const folded = growing.renewed
     ? foldOn(growing.renewed.model, undefined, events)
     : foldOn(ledger.model, ledger.folded, events);
@@ -51,32 +57,30 @@ export async function grow(
     ...ledger,
     guide: growing.renewed?.guide ?? ledger.guide,
     model: folded.model,
-    facts: { ...ledger.facts, waits, ...(growing.job ? { job: growing.job } : {}) },
+    facts: {
+      ...ledger.facts,
+      bench: benchPhase(folded.state.phase),
+      ...(growing.job ? { job: growing.job } : {}),
+    },
     events,
     written: growing.added.length > 0 ? events.length : ledger.written,
     folded,
   };
-  const line = workLine(
-    next.model,
-    next.facts.job,
-    diveFromState(next.model, next.folded.state),
-    heldBy(next.model, next.folded.state)?.kind,
-  );
+  const line = ledgerLine(next);
   try {
-    const isWritten = await db.write(async (transaction) => {
-      if (!(await isAsRead(db, ledger, transaction))) return false;
+    const waits = await db.write(async (transaction) => {
+      if (!(await isAsRead(db, ledger, transaction))) return undefined;
       await writeEvents(db, ledger, next, transaction);
-      await writeTicket(db, ledger, growing, transaction);
       await writeLearnt(db, next, growing, transaction);
       await keepLine(db, ledger.facts.number, line, transaction);
-      return true;
+      return writeTicket(db, ledger, next, growing, transaction);
     });
-    if (!isWritten) return "behind";
+    if (!waits) return "behind";
+    keepLedger(db, { ...next, facts: { ...next.facts, waits } });
   } catch (error) {
     if (error instanceof UniqueConstraintError) return "behind";
     throw error;
   }
-  keepLedger(db, next);
   const from = ledger.events.length;
   announce(ledger.stream, { from, events: sentFrom(next, from) });
   return "written";
@@ -145,16 +149,34 @@ export function missedChanges(
   return Object.fromEntries(Object.entries(changes).filter(([, times]) => times !== 0));
 }
 
+/** Job, bench and deeds of the ticket as the longer ledger has them; gives what it waits for then. */
 async function writeTicket(
   db: Database,
   { facts }: OpenLedger,
-  { added, leaves, job }: Growing,
+  next: OpenLedger,
+  { added, moves, job }: Growing,
   transaction: Transaction,
-): Promise<void> {
-  if (job) await changeTicketJob(db, facts.number, job, transaction);
+): Promise<TicketFacts["waits"]> {
+  const { number } = facts;
+  if (job) await changeTicketJob(db, number, job, transaction);
+  if (next.written > 0 && next.facts.bench !== facts.bench) {
+    await keepBenchPhase(db, number, next.facts.bench, transaction);
+  }
   const last = added.at(-1);
-  if (!leaves || !last) return;
-  const { at, by } = last;
-  const transition = { at, by, from: facts.waits, to: leaves.to, note: leaves.note };
-  await addTransition(db, facts.number, transition, transaction);
+  const note = moves?.note ?? "";
+  if (moves?.deed && last) {
+    const { id, at, by } = last;
+    await addDeeds(
+      db,
+      number,
+      [{ id: `${id}.deed`.slice(-120), at, by, deed: moves.deed }],
+      transaction,
+    );
+  }
+  if (!last || (!moves && !job)) return facts.waits;
+  return settle(db, number, { at: last.at, by: last.by, note }, transaction);
 }
+
+/** How far the bench is, in the ticket's words. */
+export const benchPhase = (phase: Phase): BenchPhase =>
+  phase === "idle" || phase === "closed" ? phase : "open";

@@ -11,7 +11,7 @@ import {
   type StoredEvent,
 } from "../../core/bench/index.ts";
 import type { Model } from "../../core/rules/index.ts";
-import type { TicketTrouble, TicketUnknown } from "../../core/ticket/index.ts";
+import { screwsMissing, type TicketTrouble, type TicketUnknown } from "../../core/ticket/index.ts";
 import { readStream } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
@@ -97,12 +97,14 @@ function opened(
 export async function startOf(
   db: Database,
   guide: PinnedGuide,
-  { job, signs }: Pick<TicketFacts, "job" | "signs">,
+  { job, signs, intake }: Pick<TicketFacts, "job" | "signs" | "intake">,
 ): Promise<Result<Entry, TicketTrouble>> {
   const plan = await planFor(db, guide, job);
   if (!plan.ok) return plan;
   const told = signs.length > 0 ? { signs } : {};
-  return ok({ do: "start", guide, job, down: plan.value.down, ...told });
+  const lots = screwsMissing(intake);
+  const missing = lots.size > 0 ? { missing: Object.fromEntries(lots) } : {};
+  return ok({ do: "start", guide, job, down: plan.value.down, ...told, ...missing });
 }
 
 /** The events of a ledger as they are sent, from one on. */

@@ -7,7 +7,7 @@ import {
   renewed,
 } from "../../core/bench/index.ts";
 import { type FactChange, guideChanges } from "../../core/guide/index.ts";
-import type { RenewError } from "../../core/ticket/index.ts";
+import { isAtBench, type RenewError } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentVersion, guideVersion, modelFor } from "../../data/guide/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
@@ -27,7 +27,7 @@ export async function newerGuide(
   { facts, guide, written, folded }: OpenLedger,
 ): Promise<NewerGuide | undefined> {
   const { phase } = folded.state;
-  if (written === 0 || facts.waits !== "bench" || (phase !== "down" && phase !== "swap")) {
+  if (written === 0 || !isAtBench(facts) || (phase !== "down" && phase !== "swap")) {
     return undefined;
   }
   const newest = await currentVersion(db, facts.guideId);
@@ -57,7 +57,7 @@ export async function renewJob(act: Act, number: number): Promise<Result<true, R
     const model = await modelFor(act.db, pinned.version, pinned.code);
     if (!model.ok) return model;
     const renew: Entry = { do: "renew", guide: pinned };
-    if (facts.waits !== "bench" || !admit(folded.model, folded.state, renew).ok) {
+    if (!isAtBench(facts) || !admit(folded.model, folded.state, renew).ok) {
       return fail({ type: "change-too-late" });
     }
     const next = renewed(folded.model, model.value, events);

@@ -13,7 +13,7 @@ import {
 } from "../../core/bench/index.ts";
 import { savedState } from "../../core/plan/index.ts";
 import type { Job, JobError, Model } from "../../core/rules/index.ts";
-import type { TickError, TickReply } from "../../core/ticket/index.ts";
+import { isAtBench, type TickError, type TickReply } from "../../core/ticket/index.ts";
 import { stopAsk } from "../../core/words/index.ts";
 import { eventById } from "../../data/bench/index.server.ts";
 import type { Act } from "../act.server.ts";
@@ -74,7 +74,7 @@ async function judge(
   after: number,
 ): Promise<Result<Growing, TickError>> {
   const { facts, events, folded } = ledger;
-  if (facts.waits !== "bench") return fail({ type: "not-at-bench" });
+  if (!isAtBench(facts)) return fail({ type: "not-at-bench" });
   if (after !== events.length) return fail({ type: "stale", events: sentFrom(ledger, after) });
   const admitted = admitNext(folded, event);
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
@@ -83,17 +83,17 @@ async function judge(
   const follows = await followUp(next, folded.state, event);
   if (follows === "no-way") return fail({ type: "refused", refusal: { type: "no-way" } });
   const added = follows ? [event, { ...follows, id: act.newId() }] : [event];
-  return ok({ added, leaves: leavesBench(model, event.entry) });
+  return ok({ added, moves: movesOn(model, event.entry) });
 }
 
 /** That a job is closed, or held, with the words for the ticket's record. */
-function leavesBench({ guide }: Model, entry: Entry): Growing["leaves"] {
-  const to = leavesFor(guide, entry);
-  if (to === undefined) return undefined;
-  if (entry.do === "close") return { to, note: entry.explained ?? "count at zero" };
-  if (entry.do !== "answer") return undefined;
-  const stop = stopById(guide, entry.stop);
-  return stop && { to, note: `held: ${stopAsk(guide, stop)} ${entry.answer}` };
+function movesOn({ guide }: Model, entry: Entry): Growing["moves"] {
+  if (leavesFor(guide, entry) === undefined) return undefined;
+  if (entry.do === "close") return { note: entry.explained ?? "count at zero" };
+  const stop = entry.do === "answer" ? stopById(guide, entry.stop) : undefined;
+  if (entry.do !== "answer" || !stop) return undefined;
+  const note = `held: ${stopAsk(guide, stop)} ${entry.answer}`;
+  return { note, deed: { kind: "held", note } };
 }
 
 /** Entries after which the steps that were left may not lead to the end any more. */

@@ -9,7 +9,7 @@ import {
   parseGuide,
 } from "../../core/guide/index.ts";
 import { isAsLearnt } from "../../core/learn/index.ts";
-import { workLine, type WorkLine } from "../../core/ticket/index.ts";
+import { hasWay, workLine, type WorkLine } from "../../core/ticket/index.ts";
 import { ticketsOnOther } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import {
@@ -134,6 +134,8 @@ export async function unbegunLine(
     const none = { dive: undefined, held: undefined };
     return { machine: "", work: job.for.join(", "), ...none, trouble: model.error };
   }
+  // A fault that is not found yet has no job: nothing is planned.
+  if (!hasWay(job)) return workLine(model.value, job, undefined);
   const plan = await planFor(db, guide, job);
   return plan.ok
     ? workLine(model.value, job, diveFromPlan(plan.value))

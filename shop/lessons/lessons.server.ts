@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { readEvents } from "../../core/bench/index.ts";
+import { type Guide, guideForCode } from "../../core/guide/index.ts";
 import { withEdits } from "../../core/edit/index.ts";
 import {
   type JobTold,
@@ -31,25 +32,36 @@ export interface Lessons {
 const MOST_JOBS = 100;
 
 export async function lessonsFor(db: Database, guideId: string): Promise<Lessons | undefined> {
+  const told = await toldOf(db, guideId);
+  return told && { open: told.open, decided: told.decided };
+}
+
+/** The same, with the version that it is about. */
+async function toldOf(
+  db: Database,
+  guideId: string,
+): Promise<(Lessons & { readonly hash: string; readonly guide: Guide }) | undefined> {
   const hash = await currentHash(db, guideId);
-  const guide = hash === undefined ? undefined : await guideVersion(db, hash);
-  if (!guide?.ok) return undefined;
-  const [jobs, decided] = await Promise.all([jobsTold(db, guideId), verdictsOf(db, guideId)]);
-  return { open: openOf(lessonsOf(guide.value, jobs), decided), decided };
+  const read = hash === undefined ? undefined : await guideVersion(db, hash);
+  if (!read?.ok || hash === undefined) return undefined;
+  const guide = read.value;
+  const [jobs, decided] = await Promise.all([jobsTold(db, guide), verdictsOf(db, guideId)]);
+  return { hash, guide, open: openOf(lessonsOf(guide, jobs), decided), decided };
 }
 
 /** The jobs of a guide as they were done, oldest first; one whose ledger cannot be read teaches nothing. */
-async function jobsTold(db: Database, guideId: string): Promise<readonly JobTold[]> {
+async function jobsTold(db: Database, whole: Guide): Promise<readonly JobTold[]> {
   const told: JobTold[] = [];
   for (const { ticket, serial, guide, events: stored } of await jobsOfGuide(
     db,
-    guideId,
+    whole.id,
     MOST_JOBS,
   )) {
     const model = await modelFor(db, guide.version, guide.code);
+    const now = guideForCode(whole, guide.code);
     const events = readEvents(stored, guide);
-    if (!model.ok || !events.ok) continue;
-    told.push({ ticket, serial, guide: model.value.guide, events: events.value });
+    if (!model.ok || !now.ok || !events.ok) continue;
+    told.push({ ticket, serial, guide: model.value.guide, now: now.value, events: events.value });
   }
   return told;
 }
@@ -73,11 +85,10 @@ export async function judgeLesson(
   { key, verdict, why }: { readonly key: string; readonly verdict: Verdict; readonly why: string },
 ): Promise<Result<{ readonly version: number | undefined }, JudgeError>> {
   const { db } = act;
-  const hash = await currentHash(db, guideId);
-  const guide = hash === undefined ? undefined : await guideVersion(db, hash);
-  const lessons = await lessonsFor(db, guideId);
-  if (!guide?.ok || !lessons || hash === undefined) return fail({ type: "guide-unknown" });
-  const lesson = lessons.open.find((one) => one.key === key);
+  const told = await toldOf(db, guideId);
+  if (!told) return fail({ type: "guide-unknown" });
+  const { hash, guide } = told;
+  const lesson = told.open.find((one) => one.key === key);
   if (!lesson) return fail({ type: "lesson-gone" });
   const { teaching, evidence } = lesson;
   const serials = new Set(evidence.map(({ serial }) => serial));
@@ -86,8 +97,8 @@ export async function judgeLesson(
   let version: number | undefined;
   if (verdict === "accepted") {
     if (lesson.needsMap || lesson.edits.length === 0) return fail({ type: "needs-editing" });
-    const next = withEdits(guide.value, lesson.edits).guide;
-    const reason = why.trim() === "" ? lessonWords(guide.value, teaching) : why.trim();
+    const next = withEdits(guide, lesson.edits).guide;
+    const reason = why.trim() === "" ? lessonWords(guide, teaching) : why.trim();
     const stored = await storeGuide(act, next, reason, hash);
     if (stored === "behind") return fail({ type: "lesson-gone" });
     if (!stored.ok) return fail({ type: "needs-editing" });

@@ -1,29 +1,21 @@
-import { strToU8, unzipSync, zipSync } from "fflate";
+import { strToU8, zipSync } from "fflate";
 import { reader, readJson } from "../../core/base/ajv.ts";
 import { parseJson } from "../../core/base/parse-json.ts";
-import { fail, ok, type Result } from "../../core/base/result.ts";
+import { fail, type Result } from "../../core/base/result.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { addGuidePhotos, readPhoto, unknownPhotos } from "../../data/photos/index.server.ts";
 import type { Act } from "../act.server.ts";
 import { photoAndThumb } from "../photos/index.server.ts";
+import { MOST_PHOTO, unpacked, type UnpackError } from "./unpack.server.ts";
 import { guideFile, storeGuide, type StoredGuide } from "../guide/index.server.ts";
 
-/** What may be in a pack, and how much of it. */
-export const MOST_PACK_BYTES = 60_000_000;
-const MOST_UNPACKED = 200_000_000;
-const MOST_ENTRIES = 300;
 const MOST_GUIDE = 4_000_000;
-const MOST_PHOTO = 20_000_000;
 const FORMAT = "brisk-bench-pack";
 const PHOTO = /^photos\/([\w-]{1,80})\.jpg$/;
 
 export type PackError =
-  | { readonly type: "no-zip" }
-  | { readonly type: "too-big" }
-  /** A file that a pack does not have: by its name. */
-  | { readonly type: "stranger"; readonly name: string }
-  | { readonly type: "no-pack" }
+  | UnpackError
   | { readonly type: "no-picture"; readonly name: string }
   | { readonly type: "findings"; readonly findings: readonly Finding[] };
 
@@ -63,7 +55,7 @@ export async function takePackIn(
   bytes: Uint8Array,
   why: string,
 ): Promise<Result<StoredGuide, PackError>> {
-  const opened = unpacked(bytes);
+  const opened = unpacked(bytes, wrongEntry, ["pack.json", "guide.json"]);
   if (!opened.ok) return opened;
   const files = opened.value;
   const text = (name: string): string => new TextDecoder().decode(files[name]);
@@ -85,32 +77,7 @@ export async function takePackIn(
   return stored;
 }
 
-/** The files of a ZIP, if it has those of a pack and no others, and all within their sizes. */
-function unpacked(bytes: Uint8Array): Result<Readonly<Record<string, Uint8Array>>, PackError> {
-  if (bytes.length > MOST_PACK_BYTES) return fail({ type: "too-big" });
-  let [entries, size] = [0, 0];
-  let wrong: PackError | undefined;
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(bytes, {
-      // Nothing is unpacked before all of it is known to be good.
-      filter: ({ name, originalSize }) => {
-        entries += 1;
-        size += originalSize;
-        wrong ??= wrongEntry(name, originalSize);
-        if (size > MOST_UNPACKED || entries > MOST_ENTRIES) wrong ??= { type: "too-big" };
-        return false;
-      },
-    });
-    if (wrong) return fail(wrong);
-    files = unzipSync(bytes);
-  } catch {
-    return fail({ type: "no-zip" });
-  }
-  return "pack.json" in files && "guide.json" in files ? ok(files) : fail({ type: "no-pack" });
-}
-
-function wrongEntry(name: string, size: number): PackError | undefined {
+function wrongEntry(name: string, size: number): UnpackError | undefined {
   if (name === "pack.json") return size > 10_000 ? { type: "too-big" } : undefined;
   if (name === "guide.json") return size > MOST_GUIDE ? { type: "too-big" } : undefined;
   if (!PHOTO.test(name)) return { type: "stranger", name };

@@ -1,7 +1,7 @@
 import sharp from "sharp";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { Spot } from "../../core/learn/index.ts";
-import type { TicketUnknown } from "../../core/ticket/index.ts";
+import { AT_INTAKE, type TicketUnknown } from "../../core/ticket/index.ts";
 import { addPhoto, dropPhoto, photosOf, type Photo } from "../../data/photos/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
 import { stampOf, type Act } from "../act.server.ts";
@@ -33,7 +33,9 @@ export async function keepPhoto(
 ): Promise<Result<readonly Photo[], PhotoError>> {
   const facts = await ticketFacts(act.db, ticket);
   if (!facts) return fail({ type: "ticket-unknown" });
-  if (!(await hasStep(act.db, facts, step))) return fail({ type: "step-not-here" });
+  if (step !== AT_INTAKE && !(await hasStep(act.db, facts, step))) {
+    return fail({ type: "step-not-here" });
+  }
   if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
   const made = await photoAndThumb(bytes).catch(() => undefined);
   if (!made) return fail({ type: "no-photo" });

@@ -1,9 +1,16 @@
-import { fail, ok, type Result } from "../../core/base/result.ts";
-import { type DecideError, DECISIONS } from "../../core/ticket/index.ts";
+import { fail, type Result, unreachable } from "../../core/base/result.ts";
+import {
+  type DecideError,
+  type DecisionId,
+  type Deed,
+  decisionsFor,
+  standOf,
+} from "../../core/ticket/index.ts";
 import { verdictWords } from "../../core/words/index.ts";
-import { addTransition, ticketFacts } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
+import type { Act } from "../act.server.ts";
 import { soakNow } from "../soak/index.server.ts";
+import { recordIn } from "../stage/index.server.ts";
 
 /**
  * Carries out a decision, if the ticket still waits for it: a stale page changes nothing. What has not
@@ -21,9 +28,8 @@ export async function decide(
     const facts = await ticketFacts(db, number, transaction);
     if (!facts) return fail({ type: "ticket-unknown" });
     const { waits } = facts;
-    const decision = DECISIONS.find(({ id, from }) => id === decisionId && from === waits);
+    const decision = decisionsFor(waits).find(({ id }) => id === decisionId);
     if (!decision) return fail({ type: "moved-on", waits });
-    const { from, to } = decision;
     let said = note;
     if (decisionId === "soak-passed") {
       const verdict = await soakNow(db, facts, transaction);
@@ -32,7 +38,34 @@ export async function decide(
         said = `Not passed: ${verdictWords(verdict)} It goes out all the same: ${note}`;
       }
     }
-    await addTransition(db, number, { ...stampOf(act), from, to, note: said }, transaction);
-    return ok(true);
+    const { quotes } = standOf(await deedsOf(db, number, transaction));
+    const deeds = decided(decision.id, said, quotes.at(-1)?.number);
+    return recordIn(act, number, deeds, { note: said }, transaction);
   });
+}
+
+/** What a decision writes; a yes is to the last quote, where there is one. */
+function decided(id: DecisionId, note: string, quote: number | undefined): readonly Deed[] {
+  const yes: Deed = {
+    kind: "answered",
+    answer: "yes",
+    note,
+    ...(quote === undefined ? {} : { quote }),
+  };
+  switch (id) {
+    case "yes-order":
+      return [yes];
+    case "yes-ready":
+      return [yes, { kind: "here", note }];
+    case "no":
+      return [{ kind: "answered", answer: "no", note }];
+    case "part-in":
+      return [{ kind: "here", note }];
+    case "soak-passed":
+      return [{ kind: "passed", note }];
+    case "collected":
+      return [{ kind: "collected", to: "the customer", old: [] }];
+    default:
+      return unreachable(id);
+  }
 }

@@ -1,6 +1,12 @@
-import type { Hit, KnownCode } from "../../core/ticket/index.ts";
+import { mayBeSame, type Hit, type KnownCode } from "../../core/ticket/index.ts";
 import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
-import { customersLike, pageOfTickets, ticketFacts } from "../../data/ticket/index.server.ts";
+import {
+  allCustomers,
+  customersLike,
+  pageOfTickets,
+  ticketFacts,
+  ticketsOfSerial,
+} from "../../data/ticket/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { guideHits, machinesLike, partOfCode } from "../guide/index.server.ts";
 
@@ -47,6 +53,27 @@ export const customersKnown = (
 ): Promise<readonly { readonly name: string; readonly phone: string }[]> =>
   letters === "" ? Promise.resolve([]) : customersLike(db, letters, MOST_HITS);
 
+/** Customers who may be the same as one that is typed, and are not written the same. */
+export async function customersAlike(
+  db: Database,
+  who: { readonly name: string; readonly phone: string },
+): Promise<readonly { readonly name: string; readonly phone: string }[]> {
+  return mayBeSame(who, await allCustomers(db)).slice(0, 3);
+}
+
+/** Earlier tickets of a machine, by its serial, with what was noted of it then. */
+export async function earlierTickets(db: Database, serial: string) {
+  const tickets = await ticketsOfSerial(db, serial, undefined);
+  return tickets.map(({ number, fault, condition, takenIn, waits, intake }) => ({
+    number,
+    fault,
+    condition,
+    takenIn,
+    waits,
+    marks: intake.marks?.length ?? 0,
+  }));
+}
+
 /** The machine of an underside code and what can be replaced in it, or the machines it may mean. */
 export async function knownCode(db: Database, typed: string): Promise<KnownCode> {
   const named = typed === "" ? undefined : await guideOfCode(db, typed);
@@ -59,6 +86,7 @@ export async function knownCode(db: Database, typed: string): Promise<KnownCode>
   return {
     found: {
       code: named.code,
+      version: version!,
       name: `${maker} ${name}`,
       recognise,
       parts: Object.entries(parts).map(([id, part]) => ({ id, name: part.name, kind: part.kind })),

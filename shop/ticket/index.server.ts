@@ -1,5 +1,12 @@
 export { allTickets, counter } from "./counter.server.ts";
 export { decide } from "./decide.server.ts";
-export { customersKnown, find, knownCode, lookup } from "./find.server.ts";
+export {
+  customersAlike,
+  customersKnown,
+  earlierTickets,
+  find,
+  knownCode,
+  lookup,
+} from "./find.server.ts";
 export { takeIn } from "./take-in.server.ts";
 export { ticketPage } from "./ticket-page.server.ts";

@@ -1,16 +1,30 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { diveFromPlan } from "../../core/bench/index.ts";
-import type { Job } from "../../core/rules/index.ts";
+import { partsOf } from "../../core/guide/index.ts";
+import type { Job, Model } from "../../core/rules/index.ts";
 import {
+  hasWay,
+  type Intake,
   newModelOf,
   type NewTicket,
   packSigns,
+  screwsMissing,
+  standOf,
   type TakeInError,
+  waitsOf,
   workLine,
 } from "../../core/ticket/index.ts";
+import { CONSENT_WORDS } from "../../core/words/index.ts";
+import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
-import { addTicket, customerFor, keepLine } from "../../data/ticket/index.server.ts";
-import type { Act } from "../act.server.ts";
+import {
+  addDeeds,
+  addTicket,
+  customerFor,
+  keepLine,
+  ticketsOfSerial,
+} from "../../data/ticket/index.server.ts";
+import { stampOf, type Act } from "../act.server.ts";
 import { addModel } from "../guide/index.server.ts";
 import { planFor } from "../plan/index.server.ts";
 
@@ -28,16 +42,26 @@ export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number,
   const { guideId, code } = found;
   const known = await modelFor(db, version, code);
   if (!known.ok) return fail({ type: "code-not-known", code: facts.code });
+  const job = jobFor(known.value, facts);
   const stranger = facts.parts.find((id) => !known.value.partOf.has(id));
   if (stranger !== undefined) return fail({ type: "part-not-here", part: stranger });
-  const job: Job = { for: facts.parts, mode: facts.mode };
-  const plan = await planFor(db, { version, code }, job);
-  if (!plan.ok) return fail({ type: "no-sequence" });
-  const line = workLine(known.value, job, diveFromPlan(plan.value));
+  const plan = hasWay(job) ? await planFor(db, { version, code }, job) : undefined;
+  if (plan && !plan.ok) return fail({ type: "no-sequence" });
+  const line = workLine(known.value, job, plan && diveFromPlan(plan.value));
+  const intake = { ...facts.intake, ...(await firstLife(db, facts.serial)) };
+  const { joints } = known.value.guide;
+  const lot = [...screwsMissing(intake)].find(([id, missing]) => {
+    const joint = joints[id];
+    return joint?.kind !== "screws" || missing > joint.count;
+  });
+  if (lot) return fail({ type: "more-than-there-are", joint: lot[0] });
   return db.write(async (transaction) => {
     const who = { name: facts.customer.trim(), phone: facts.phone.trim() };
     const customerId = await customerFor(db, who, act.newId(), transaction);
-    const { serial, fault, condition, promised } = facts;
+    const { fault, condition, promised, work } = facts;
+    const serial = facts.serial.trim();
+    const stage = { work, job, bench: "idle" } as const;
+    const takenIn = act.now().toISOString();
     const number = await addTicket(
       db,
       {
@@ -48,14 +72,37 @@ export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number,
         fault,
         condition,
         signs: packSigns(facts),
-        job,
-        waits: "customer",
+        ...stage,
+        intake,
+        waits: waitsOf(stage, standOf([])),
         promised,
-        takenIn: act.now().toISOString(),
+        takenIn,
       },
       transaction,
     );
     await keepLine(db, number, line, transaction);
+    const deeds = facts.consents.map(({ about, given }) => ({
+      id: act.newId(),
+      ...stampOf(act),
+      deed: { kind: "consent", about, given, words: CONSENT_WORDS[about] } as const,
+    }));
+    await addDeeds(db, number, deeds, transaction);
     return ok(number);
   });
+}
+
+/** What the bench is to do: nothing yet where the fault is to be found; what is cleaned goes back in itself. */
+function jobFor({ guide }: Model, { work, parts, mode }: NewTicket): Job {
+  if (work === "find" || work === "cosmetic") return { for: [], mode };
+  if (work !== "clean") return { for: parts, mode };
+  const cooler = [...partsOf(guide, "fan"), ...partsOf(guide, "heatsink")];
+  const cleaned = parts.length > 0 ? parts : cooler;
+  return { for: cleaned, again: cleaned, mode };
+}
+
+/** The last ticket of the same machine that was handed back. */
+async function firstLife(db: Database, serial: string): Promise<Pick<Intake, "before">> {
+  const earlier = await ticketsOfSerial(db, serial, undefined);
+  const before = earlier.find(({ waits }) => waits === "nothing");
+  return before ? { before: before.number } : {};
 }

@@ -3,6 +3,15 @@ import type { BenchState } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
 import { soakFacts, type SoakFacts, type SoakVerdict } from "../../core/soak/index.ts";
+import type { QuoteRates } from "../../core/quote/index.ts";
+import {
+  AT_INTAKE,
+  type Block,
+  blocksOf,
+  owedFor,
+  type Stand,
+  standOf,
+} from "../../core/ticket/index.ts";
 import type {
   Ticket,
   TicketLine,
@@ -11,13 +20,20 @@ import type {
   Transition,
 } from "../../core/ticket/index.ts";
 import type { LessonVerdict } from "../../data/lessons/index.server.ts";
+import { photosOf } from "../../data/photos/index.server.ts";
 import { soaksOf } from "../../data/soak/index.server.ts";
-import { lineOfTicket, ticketByNumber, transitionsOf } from "../../data/ticket/index.server.ts";
+import {
+  deedsOf,
+  lineOfTicket,
+  ticketByNumber,
+  transitionsOf,
+} from "../../data/ticket/index.server.ts";
 import { newerGuide, type NewerGuide, readLedger } from "../bench/index.server.ts";
 import { lessonsOfMachine } from "../lessons/index.server.ts";
 import { today, type Shop } from "../open.server.ts";
 import { planFor } from "../plan/index.server.ts";
 import { soakNow } from "../soak/index.server.ts";
+import { type FirstLife, firstLifeOf, ratesOf } from "../stage/index.server.ts";
 
 export interface SoakLine {
   readonly round: "before" | "after";
@@ -47,6 +63,17 @@ export interface TicketPage {
   >;
   /** What was found on this very machine, by its serial. */
   readonly ofMachine: readonly LessonVerdict[];
+  /** What was done about it away from the bench. */
+  readonly stand: Stand;
+  /** Pictures of the machine as it came in, by id. */
+  readonly photos: readonly string[];
+  /** What stands in its way, by name. */
+  readonly blocks: readonly Block[];
+  /** Cents; undefined where the price was agreed by word of mouth. */
+  readonly owed: number | undefined;
+  readonly rates: QuoteRates;
+  /** Its first life: the last ticket of the same machine that was handed back. */
+  readonly before: FirstLife | undefined;
 }
 
 export async function ticketPage(
@@ -56,12 +83,16 @@ export async function ticketPage(
   const { db } = shop;
   const [ticket, line] = await Promise.all([ticketByNumber(db, number), lineOfTicket(db, number)]);
   if (!ticket || !line) return fail({ type: "ticket-unknown" });
-  const [transitions, soaks, work, ofMachine] = await Promise.all([
+  const [transitions, soaks, work, ofMachine, deeds, rates, photos] = await Promise.all([
     transitionsOf(db, number),
     soaksOf(db, number),
     workOf(shop, ticket),
     lessonsOfMachine(db, ticket),
+    deedsOf(db, number),
+    ratesOf(db),
+    photosOf(db, number),
   ]);
+  const stand = standOf(deeds);
   const soak = ticket.waits === "soak" ? await soakNow(db, ticket) : undefined;
   return ok({
     ticket,
@@ -77,6 +108,12 @@ export async function ticketPage(
     soak,
     work,
     ofMachine,
+    stand,
+    photos: photos.filter(({ step }) => step === AT_INTAKE).map(({ id }) => id),
+    blocks: blocksOf(ticket, stand, rates, today(shop)),
+    owed: owedFor(ticket, stand, rates),
+    rates,
+    before: await firstLifeOf(db, ticket, rates),
   });
 }
 

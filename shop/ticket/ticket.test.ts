@@ -1,6 +1,7 @@
 import { GOOD_MACHINE, simulatedProbe } from "../../core/devices/index.ts";
 import { done, MIREL, only, TestShop, TOBIN } from "../../testing/shop.ts";
 import { ticketCounts, transitionsOf } from "../../data/ticket/index.server.ts";
+import { reopen } from "../bench/index.server.ts";
 import { keepSoak, soakNow, soakPage } from "../soak/index.server.ts";
 import {
   allTickets,
@@ -24,7 +25,7 @@ describe("taking in", () => {
   test("tickets are numbered on as numbers: after 9999 comes 10000, and 10001", async () => {
     expect([await shop.ticket(), await shop.ticket()]).toEqual([1001, 1002]);
     await shop.db.sequelize.query(
-      "INSERT INTO tickets SELECT 9999, customerId, guideId, code, serial, fault, condition, job, waits, promised, takenIn, signs FROM tickets WHERE number = 1001",
+      "INSERT INTO tickets SELECT 9999, customerId, guideId, code, serial, fault, condition, job, promised, takenIn, signs, waits, work, bench, intake FROM tickets WHERE number = 1001",
     );
     expect([await shop.ticket(), await shop.ticket()]).toEqual([10000, 10001]);
   });
@@ -42,6 +43,9 @@ describe("taking in", () => {
       serial: "",
       condition: "",
       signs: [],
+      work: "replace",
+      intake: {},
+      consents: [],
       mode: "short",
       promised: "2026-01-05",
     } as const;
@@ -99,6 +103,21 @@ describe("decisions", () => {
     expect(note).toMatch(
       /^Not passed: The fan turns at .* It goes out all the same: Owner knows\./,
     );
+  });
+  test("what goes back to the bench goes with what the soak came to, or with what was said", async () => {
+    const number = await shop.atBench();
+    await shop.play(number);
+    const still = simulatedProbe(3, { ...GOOD_MACHINE, fanRpm: 0, watts: 40 });
+    const readings = Array.from({ length: 180 }, still);
+    const run = { id: "soak-run-2", round: "after" as const, readings };
+    done(await keepSoak(shop.act(TOBIN, 600), number, run));
+    done(await reopen(shop.act(TOBIN, 601), number, " "));
+    const note = async () => (await transitionsOf(shop.db, number)).at(-1)!.note;
+    expect(await note()).toMatch(/^The fan turns at /);
+    const other = await shop.atBench();
+    await shop.play(other);
+    done(await reopen(shop.act(TOBIN, 602), other, ""));
+    expect((await transitionsOf(shop.db, other)).at(-1)!.note).toBe("");
   });
   test("without a run, or with a short one, it is not passed without a reason", async () => {
     const number = await shop.atBench();

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
 import type { Guide, Point } from "../../../core/guide/index.ts";
 import type { Suspect } from "../../../core/snag/index.ts";
-import { capital, jointWord, partWord, suspectWords } from "../../../core/words/index.ts";
+import { partWord, suspectWords, thingNames } from "../../../core/words/index.ts";
 import { Choice } from "../../ui/choice.tsx";
 import { BigButton, Caution, StepLine } from "../screen/panel.tsx";
 import { useSuspects } from "../sync/use-bench-worker.ts";
@@ -88,15 +88,7 @@ function SomethingElse({
 }) {
   const [by, setBy] = useState("");
   const known = new Set([stuck, ...suspects.map(({ id }) => id)]);
-  const options = [
-    ...Object.entries(guide.parts).map(([value, { name }]) => ({ value, label: name })),
-    ...Object.keys(guide.joints).map((value) => ({
-      value,
-      label: capital(jointWord(guide, value)),
-    })),
-  ]
-    .filter(({ value }) => !known.has(value))
-    .sort((a, b) => a.label.localeCompare(b.label));
+  const options = thingNames(guide).filter(({ value }) => !known.has(value));
   return (
     <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap" }}>
       <Choice

@@ -34,16 +34,42 @@ export function SwapPanel({
 }) {
   const { guide } = model;
   if (state.rework !== undefined) return <Reseat guide={guide} joint={state.rework} />;
-  const { targets } = state;
+  const again = new Set(state.job?.again ?? []);
+  const cleaned = state.targets.filter((id) => again.has(id));
+  const targets = state.targets.filter((id) => !again.has(id));
   const open = partsOpen(model, state);
   return (
     <Box sx={{ display: "grid", gap: 1.75, alignContent: "start" }}>
-      <StepLine>
-        <Box component="span" sx={{ color: "var(--copper)" }}>
-          Swap:
-        </Box>{" "}
-        {wordList(targets.map((id) => partWord(guide, id)))}
-      </StepLine>
+      {targets.length > 0 && (
+        <StepLine>
+          <Box component="span" sx={{ color: "var(--copper)" }}>
+            Swap:
+          </Box>{" "}
+          {wordList(targets.map((id) => partWord(guide, id)))}
+        </StepLine>
+      )}
+      {state.targets.length === 0 && (
+        <StepLine>
+          <Box component="span" sx={{ color: "var(--copper)" }}>
+            Look:
+          </Box>{" "}
+          {wordList((state.job?.reach ?? []).flatMap((id) => nameOfThing(guide, id)))}
+        </StepLine>
+      )}
+      {cleaned.length > 0 && (
+        <StepLine>
+          <Box component="span" sx={{ color: "var(--copper)" }}>
+            Clean:
+          </Box>{" "}
+          {wordList(cleaned.map((id) => partWord(guide, id)))}
+        </StepLine>
+      )}
+      {cleaned.length > 0 && (
+        <Box sx={{ fontSize: 18 }}>
+          The same {cleaned.length === 1 ? "part goes" : "parts go"} back in, cleaned; paste is put
+          on anew.
+        </Box>
+      )}
       <Codes guide={guide} targets={targets} fitted={fitted} setFitted={setFitted} />
       {transfers.length > 0 && (
         <Box sx={{ fontSize: 18 }}>
@@ -78,6 +104,10 @@ export function SwapPanel({
     </Box>
   );
 }
+
+/** Parts by name; what they are plugged in by goes without saying. */
+const nameOfThing = (guide: Guide, id: string): readonly string[] =>
+  guide.parts[id] ? [partWord(guide, id)] : [];
 
 function Reseat({ guide, joint }: { guide: Guide; joint: string }) {
   return (

@@ -1,6 +1,27 @@
-import { fail, ok, type Result } from "../../../core/base/result.ts";
+import { reader, readJson } from "../../../core/base/ajv.ts";
+import { fail, type Result } from "../../../core/base/result.ts";
 import type { LedgerEvent } from "../../../core/bench/index.ts";
 import type { TickReply } from "../../../core/ticket/index.ts";
+
+const type = { type: "string" };
+/** The answer as a whole: its events are read by the schema of their kind, its errors by their type. */
+const readReply = reader<TickReply>({
+  type: "object",
+  required: ["ok"],
+  oneOf: [
+    {
+      required: ["value"],
+      properties: { ok: { const: true }, value: { type: "array", items: { type: "object" } } },
+    },
+    {
+      required: ["error"],
+      properties: {
+        ok: { const: false },
+        error: { type: "object", required: ["type"], properties: { type } },
+      },
+    },
+  ],
+});
 
 /** The server cannot be reached, or something else answered in its place: the tick waits. */
 export type Away = { readonly type: "away" };
@@ -17,9 +38,9 @@ export async function sendTick(
       headers: { "Content-Type": "application/json" },
       body: JSON.stringify({ id, at, entry, after }),
     });
-    const isReply = response.headers.get("Content-Type")?.includes("json") ?? false;
-    if (!isReply) return fail({ type: "away" });
-    return ok((await response.json()) as TickReply);
+    // What is no answer of the bench (a proxy's page, a cut line) is none: the tick waits.
+    const reply = readJson(readReply, await response.text());
+    return reply.ok ? reply : fail({ type: "away" });
   } catch {
     return fail({ type: "away" });
   }

@@ -5,7 +5,7 @@ import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { fitted, type Guide, mainView, type Point } from "../../../core/guide/index.ts";
+import { fitted, type Guide, isThing, mainView, type Point } from "../../../core/guide/index.ts";
 import { CheckView } from "../check-view.tsx";
 import { useLayers } from "../layers-off.tsx";
 import { ViewChoice } from "../view-choice.tsx";
@@ -25,6 +25,10 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
+/** What the arrows belong to while it has the focus. */
+const OWN_ARROWS =
+  '[role="tab"], [role="combobox"], [role="listbox"], [role="menu"], [role="slider"], [role="dialog"]';
+
 /** The facts of a guide, changed on the map and in forms; `check` answers beside them. */
 export default function EditView({
   editing,
@@ -43,9 +47,7 @@ export default function EditView({
   const [spots, setSpots] = useState<readonly Point[]>([]);
   const [side, setSide] = useState<"Facts" | "Check">("Facts");
   // What was chosen may be gone: undone, or deleted.
-  const isThere =
-    wanted !== undefined &&
-    (Object.hasOwn(guide.parts, wanted) || Object.hasOwn(guide.joints, wanted));
+  const isThere = wanted !== undefined && isThing(guide, wanted);
   const chosen = isThere ? wanted : undefined;
   const isPart = chosen !== undefined && Object.hasOwn(guide.parts, chosen);
   const isNew = tapping === "part" || tapping === "joint";
@@ -89,8 +91,12 @@ export default function EditView({
       const by = event.shiftKey ? LEAP : STEP;
       nudge(dx * by, dy * by);
     },
-    { preventDefault: true, enabled: chosen !== undefined && !tapping },
-    [nudge],
+    {
+      preventDefault: true,
+      enabled: chosen !== undefined && !tapping,
+      ignoreEventWhen: ({ target }) =>
+        target instanceof Element && target.closest(OWN_ARROWS) !== null,
+    },
   );
   const props = { guide, edit, choose, spots, tap };
   return (
@@ -114,7 +120,14 @@ export default function EditView({
           point={point}
           spots={spots}
           onSpot={tapping ? (spot) => setSpots([...spots, spot]) : undefined}
-          choose={choose}
+          choose={(id) => {
+            // The map keeps a tap from moving the focus: the arrows are meant for what was tapped.
+            const { activeElement } = document;
+            if (activeElement instanceof HTMLElement && activeElement.matches(OWN_ARROWS)) {
+              activeElement.blur();
+            }
+            choose(id);
+          }}
           choosePoint={setPoint}
           set={set}
         />

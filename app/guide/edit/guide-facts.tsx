@@ -5,7 +5,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import type { Edit } from "../../../core/edit/index.ts";
 import type { Guide, Order } from "../../../core/guide/index.ts";
-import { capital, jointWord } from "../../../core/words/index.ts";
+import { thingNames } from "../../../core/words/index.ts";
 import { Choice } from "../../ui/choice.tsx";
 import { FactForm } from "./fact-form.tsx";
 import type { Field } from "./fact-fields.ts";
@@ -25,7 +25,7 @@ export function GuideFacts({
   edit: (...edits: readonly Edit[]) => void;
   choose: (id: string) => void;
 }) {
-  const names = namesOf(guide);
+  const names = thingNames(guide);
   return (
     <>
       <Typography>Tap a part or a mark on the map, or choose it here.</Typography>
@@ -62,15 +62,6 @@ interface Name {
   readonly value: string;
   readonly label: string;
 }
-
-const namesOf = (guide: Guide): readonly Name[] =>
-  [
-    ...Object.entries(guide.parts).map(([value, { name }]) => ({ value, label: name })),
-    ...Object.keys(guide.joints).map((value) => ({
-      value,
-      label: capital(jointWord(guide, value)),
-    })),
-  ].sort((a, b) => a.label.localeCompare(b.label));
 
 const STRENGTH = [
   { value: "must", label: "Must come first" },

@@ -1,5 +1,11 @@
 import { useDrag } from "@use-gesture/react";
-import { fitted, type GuideJoint, type Point, type Shape } from "../../../core/guide/index.ts";
+import {
+  fitted,
+  type GuideJoint,
+  type Point,
+  polygonIn,
+  type Shape,
+} from "../../../core/guide/index.ts";
 import { HANDLE } from "../../signs/map/machine-map.tsx";
 
 type Corner = { readonly x: number; readonly y: number };
@@ -136,13 +142,8 @@ const boxOf = (a: Corner, b: Corner) => ({
 });
 
 /** A polygon with one corner elsewhere: its box is what the corners span. */
-function bentAt(shape: Shape, index: number, at: Corner): Shape {
-  const outline = shape.outline!.map((corner, i) => (i === index ? at : corner));
-  const [xs, ys] = [outline.map(({ x }) => x), outline.map(({ y }) => y)];
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  const [w, h] = [tenth(Math.max(...xs) - x), tenth(Math.max(...ys) - y)];
-  return w < 1 || h < 1 ? shape : { ...shape, x, y, w, h, outline };
-}
+const bentAt = (shape: Shape, index: number, at: Corner): Shape =>
+  polygonIn(shape.view, shape.outline!.toSpliced(index, 1, at)) ?? shape;
 
 /** The grips of a joint: each of its points that lies in the view. */
 export function PointHandles({

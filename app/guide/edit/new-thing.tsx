@@ -6,6 +6,7 @@ import { useState } from "react";
 import { type Edit, joinsAt, newJoint } from "../../../core/edit/index.ts";
 import {
   type Guide,
+  isThing,
   type JointKind,
   PART_KINDS,
   type PartKind,
@@ -46,11 +47,6 @@ interface Props {
   readonly onClose: () => void;
 }
 
-const isTaken =
-  ({ parts, joints }: Guide) =>
-  (id: string): boolean =>
-    Object.hasOwn(parts, id) || Object.hasOwn(joints, id);
-
 function NewPart({ guide, spots, onMade, onClose }: Props) {
   const [kind, setKind] = useState<PartKind>("bracket");
   const [typed, setTyped] = useState("");
@@ -60,7 +56,7 @@ function NewPart({ guide, spots, onMade, onClose }: Props) {
   const frame = Object.keys(guide.parts).find((id) => guide.parts[id]!.on === undefined);
   const make = () => {
     const shape = outlineOf(spots);
-    const id = idFrom(name, isTaken(guide));
+    const id = idFrom(name, (taken) => isThing(guide, taken));
     const lies = (on || under) ?? frame;
     const fact = {
       ...enteredPart(name, kind),
@@ -98,7 +94,7 @@ function NewJoint({ guide, spots, onMade, onClose }: Props) {
   const name = typed.trim() || capital(JOINT_KIND_WORDS[kind]);
   const joins = chosen ?? (spots[0] ? joinsAt(guide, spots[0]) : []);
   const make = () => {
-    const id = idFrom(name, isTaken(guide));
+    const id = idFrom(name, (taken) => isThing(guide, taken));
     onMade({ do: "add", of: "joints", id, fact: newJoint(kind, name, joins, spots) }, id);
   };
   return (

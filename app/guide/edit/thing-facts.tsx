@@ -2,9 +2,17 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import type { Edit } from "../../../core/edit/index.ts";
-import { fitted, type Guide, type Point, polygonIn } from "../../../core/guide/index.ts";
+import {
+  fitted,
+  type Guide,
+  isThing,
+  liesOver,
+  partsOver,
+  type Point,
+  polygonIn,
+} from "../../../core/guide/index.ts";
 import { idFrom, outlineOf } from "../../../core/learn/index.ts";
-import { capital, JOINT_KIND_WORDS, jointWord } from "../../../core/words/index.ts";
+import { capital, JOINT_KIND_WORDS, jointWord, thingNames } from "../../../core/words/index.ts";
 import { shifted } from "./edit-map.tsx";
 import { jointFields, PART_FIELDS } from "./fact-fields.ts";
 import { FactForm, Several } from "./fact-form.tsx";
@@ -22,19 +30,10 @@ interface Props {
   readonly spots: readonly Point[];
 }
 
-const isTaken =
-  ({ parts, joints }: Guide) =>
-  (id: string): boolean =>
-    Object.hasOwn(parts, id) || Object.hasOwn(joints, id);
-
-const nameOf = (guide: Guide, id: string): string =>
-  guide.parts[id]?.name ?? capital(jointWord(guide, id));
-
 /** The facts of the part that is chosen, what it lies over, and its outline. */
 export function PartFacts({ guide, id, edit, choose, tapping, tap, spots }: Props) {
   const part = guide.parts[id]!;
-  const over = guide.covers.filter((cover) => cover.part === id).flatMap((cover) => cover.over);
-  const things = [...Object.keys(guide.parts), ...Object.keys(guide.joints)];
+  const things = thingNames(guide).filter(({ value }) => value !== id);
   const { shape } = part;
   const set = (keys: Readonly<Record<string, unknown>>) =>
     edit({ do: "set", of: "parts", id, keys });
@@ -44,7 +43,7 @@ export function PartFacts({ guide, id, edit, choose, tapping, tap, spots }: Prop
     tap(undefined);
   };
   const copy = () => {
-    const copied = idFrom(part.name, isTaken(guide));
+    const copied = idFrom(part.name, (taken) => isThing(guide, taken));
     const moved = shape && fitted(shape, { ...shape, x: shape.x + 5, y: shape.y + 5 });
     const fact = { ...part, ...(moved ? { shape: moved } : {}) };
     edit({ do: "add", of: "parts", id: copied, fact });
@@ -103,9 +102,9 @@ export function PartFacts({ guide, id, edit, choose, tapping, tap, spots }: Prop
       />
       <Several
         label="Lies over"
-        options={things.filter((other) => other !== id)}
-        nameOf={(other) => nameOf(guide, other)}
-        value={over}
+        options={things.map(({ value }) => value)}
+        nameOf={(other) => things.find(({ value }) => value === other)?.label ?? other}
+        value={liesOver(guide, id)}
         set={(list) => edit({ do: "cover", part: id, over: list })}
       />
     </>
@@ -141,7 +140,9 @@ export function JointFacts({
     set({ at: points.length > 0 ? points : null, ...count });
   };
   const copy = () => {
-    const copied = idFrom(joint.name ?? JOINT_KIND_WORDS[joint.kind], isTaken(guide));
+    const copied = idFrom(joint.name ?? JOINT_KIND_WORDS[joint.kind], (taken) =>
+      isThing(guide, taken),
+    );
     const points = at.length > 0 ? { at: shifted(joint, 5, 5) } : {};
     edit({ do: "add", of: "joints", id: copied, fact: { ...joint, ...points } });
     choose(copied);
@@ -196,7 +197,7 @@ export function JointFacts({
         label="Under"
         options={Object.keys(guide.parts)}
         nameOf={(part) => guide.parts[part]?.name ?? part}
-        value={guide.covers.filter(({ over }) => over.includes(id)).map(({ part }) => part)}
+        value={partsOver(guide, id)}
         set={(list) => edit(...underEdits(guide, id, list))}
       />
     </>
@@ -206,7 +207,7 @@ export function JointFacts({
 /** The covers that change when a joint lies under these parts and no others. */
 function underEdits(guide: Guide, joint: string, parts: readonly string[]): readonly Edit[] {
   return Object.keys(guide.parts).flatMap((part): readonly Edit[] => {
-    const over = guide.covers.filter((one) => one.part === part).flatMap((one) => one.over);
+    const over = liesOver(guide, part);
     const [was, is] = [over.includes(joint), parts.includes(part)];
     if (was === is) return [];
     const next = is ? [...over, joint] : over.filter((other) => other !== joint);

@@ -1,8 +1,10 @@
+import { deeds } from "./2026-12-01-deeds.ts";
 import { first } from "./2026-11-24-first.ts";
 import { bench } from "./2026-11-25-bench.ts";
 import { ground } from "./2026-11-27-ground.ts";
 import { lessons } from "./2026-11-29-lessons.ts";
 import { packs } from "./2026-11-30-packs.ts";
+import { stock } from "./2026-12-02-stock.ts";
 import { safety } from "./2026-11-28-safety.ts";
 import type { Migration } from "./migration.ts";
 
@@ -14,4 +16,6 @@ export const migrations: readonly Migration[] = [
   safety,
   lessons,
   packs,
+  deeds,
+  stock,
 ];

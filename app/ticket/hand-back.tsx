@@ -1,0 +1,199 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import type { Guide } from "../../core/guide/index.ts";
+import {
+  OLD_WAYS,
+  type OldWay,
+  type Stand,
+  type Wait,
+  WAYS_OF_PAYING,
+  type WayOfPaying,
+} from "../../core/ticket/index.ts";
+import {
+  aftercareWords,
+  capital,
+  moneyWords,
+  OLD_WAY_WORDS,
+  partWord,
+  WAY_OF_PAYING_WORDS,
+} from "../../core/words/index.ts";
+import { Choice } from "../ui/choice.tsx";
+import { momentWords, useZone } from "../ui/days.ts";
+import { Fold } from "../ui/fold.tsx";
+import { centsIn } from "../ui/money.ts";
+import { useSend } from "../ui/use-send.ts";
+import { Fact } from "./fact.tsx";
+
+type Parts = Pick<Guide, "parts" | "joints">;
+
+/** Paid, collected, to whom; where the old parts go; what the customer is told. */
+export function HandBackSection({
+  number,
+  waits,
+  stand,
+  owed,
+  replaced,
+  guide,
+}: {
+  number: number;
+  waits: Wait;
+  stand: Stand;
+  owed: number | undefined;
+  /** Parts that were replaced: each has an old one. */
+  replaced: readonly string[];
+  guide: Parts;
+}) {
+  const zone = useZone();
+  const { payments, collected } = stand;
+  const paid = payments.reduce((sum, { cents }) => sum + cents, 0);
+  const line =
+    owed === undefined
+      ? `${moneyWords(paid)} paid`
+      : `${moneyWords(owed)} open, ${moneyWords(paid)} paid`;
+  const care = aftercareWords(replaced.flatMap((id) => guide.parts[id]?.kind ?? []));
+  const isReady = waits === "collection";
+  return (
+    <Fold title="Hand back" line={collected ? `to ${collected.to}` : line} isOpen={isReady}>
+      {payments.map(({ at, cents, way }) => (
+        <Fact key={at} name={momentWords(at, zone)}>
+          <span className="mono">{moneyWords(cents)}</span>,{" "}
+          {WAY_OF_PAYING_WORDS[way].toLowerCase()}
+        </Fact>
+      ))}
+      {waits !== "nothing" && (owed === undefined || owed > 0) && (
+        <Pay number={number} owed={owed ?? 0} />
+      )}
+      {care.length > 0 && (
+        <Fact name="Tell the customer">
+          {care.map((words) => (
+            <div key={words}>{words}</div>
+          ))}
+        </Fact>
+      )}
+      {collected && (
+        <Fact name="Collected">
+          {momentWords(collected.at, zone)}, to {collected.to}
+          {collected.old.map(({ part, way }) => (
+            <div key={part}>
+              Old {partWord(guide, part)}: {OLD_WAY_WORDS[way].toLowerCase()}
+            </div>
+          ))}
+        </Fact>
+      )}
+      {isReady && <Collect number={number} replaced={replaced} guide={guide} />}
+      <Box sx={{ mt: 1 }}>
+        <a href={`/tickets/${number}/papers/hand-back.pdf`} style={{ color: "inherit" }}>
+          Paper for the customer (PDF)
+        </a>
+      </Box>
+    </Fold>
+  );
+}
+
+function Pay({ number, owed }: { number: number; owed: number }) {
+  const deeds = useSend(`/tickets/${number}/deeds`);
+  const [amount, setAmount] = useState("");
+  const [way, setWay] = useState<WayOfPaying>("card");
+  const cents = amount === "" ? owed : centsIn(amount);
+  return (
+    <Box component="section" aria-label="Payment" sx={{ my: 1 }}>
+      {deeds.error !== undefined && <Alert severity="error">{deeds.error}</Alert>}
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
+        <TextField
+          label="Amount"
+          value={amount}
+          placeholder={moneyWords(owed)}
+          error={cents === undefined}
+          helperText={cents === undefined ? "Like 120 or 120.50" : undefined}
+          onChange={(event) => setAmount(event.target.value)}
+          sx={{ width: 130 }}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <Choice
+          label="Paid by"
+          value={way}
+          options={WAYS_OF_PAYING.map((value) => ({ value, label: WAY_OF_PAYING_WORDS[value] }))}
+          choose={setWay}
+        />
+        <Button
+          variant="outlined"
+          disabled={!cents || deeds.isBusy}
+          onClick={() => {
+            deeds.send({ deed: { kind: "paid", cents, way } });
+            setAmount("");
+          }}
+        >
+          Take the payment
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+/** A pack goes its own way, whatever the customer wants. */
+const usualWay = (guide: Parts, part: string): OldWay =>
+  guide.parts[part]?.handling?.includes("lithium") ? "lithium-box" : "recycled";
+
+function Collect({
+  number,
+  replaced,
+  guide,
+}: {
+  number: number;
+  replaced: readonly string[];
+  guide: Parts;
+}) {
+  const deeds = useSend(`/tickets/${number}/deeds`);
+  const [to, setTo] = useState("");
+  const [ways, setWays] = useState<Readonly<Record<string, OldWay>>>({});
+  const wayOf = (part: string): OldWay => ways[part] ?? usualWay(guide, part);
+  return (
+    <Box component="section" aria-label="Collected" sx={{ mt: 1, display: "grid", gap: 1 }}>
+      {deeds.error !== undefined && <Alert severity="error">{deeds.error}</Alert>}
+      {replaced.length > 0 && <Typography>Where the old parts go:</Typography>}
+      {replaced.map((part) => {
+        const isPack = usualWay(guide, part) === "lithium-box";
+        return (
+          <Choice
+            key={part}
+            label={`Old ${partWord(guide, part)}`}
+            value={wayOf(part)}
+            options={OLD_WAYS.filter((way) => (way === "lithium-box") === isPack).map((value) => ({
+              value,
+              label: OLD_WAY_WORDS[value],
+            }))}
+            choose={(way) => setWays({ ...ways, [part]: way })}
+            sx={{ maxWidth: 420 }}
+          />
+        );
+      })}
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
+        <TextField
+          label="Collected by"
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+        <Button
+          variant="contained"
+          disabled={to.trim() === "" || deeds.isBusy}
+          onClick={() =>
+            deeds.send({
+              deed: {
+                kind: "collected",
+                to: capital(to.trim()),
+                old: replaced.map((part) => ({ part, way: wayOf(part) })),
+              },
+            })
+          }
+        >
+          Hand it back
+        </Button>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,1 @@
+export { readStockItem, shelfItems, tooFew, type NewStockItem, type StockItem } from "./stock.ts";

@@ -1,0 +1,165 @@
+import { afterTelling } from "../find/index.ts";
+import type { Quote } from "../quote/index.ts";
+import type { Deed, OldWay, Ordered, StoredDeed } from "./deeds.ts";
+
+/** How far an order is. */
+export type OrderState = "under-way" | "fits" | "wrong" | "sent-back" | "cancelled";
+
+export interface Order extends Omit<Ordered, "kind"> {
+  readonly state: OrderState;
+  readonly at: string;
+  readonly arrived?: {
+    readonly at: string;
+    readonly code: string;
+    readonly serial: string;
+    readonly why: string | undefined;
+  };
+}
+
+interface Stamped {
+  readonly at: string;
+  readonly by: string;
+}
+
+export type Answered = Extract<Deed, { kind: "answered" }> & Stamped;
+export type FoundCause = Extract<Deed, { kind: "found" }> & Stamped;
+
+/** What a ticket's deeds have made of it. */
+export interface Stand {
+  readonly says: readonly string[];
+  readonly found: Readonly<Record<string, string>>;
+  readonly refuted: readonly string[];
+  /** Why another check than the advised one was made, by check. */
+  readonly overruled: Readonly<Record<string, string>>;
+  readonly cause: FoundCause | undefined;
+  readonly turnedOut: (Extract<Deed, { kind: "turned-out" }> & Stamped) | undefined;
+  readonly quotes: readonly (Quote & Stamped & { readonly number: number })[];
+  /** The last word of the customer that counts. */
+  readonly answer: Answered | undefined;
+  readonly answers: readonly Answered[];
+  /** The number of the quote that was agreed to, while one is. */
+  readonly agreed: number | undefined;
+  readonly orders: readonly Order[];
+  readonly here: Stamped | undefined;
+  readonly worked: Stamped | undefined;
+  /** The last answer to each, in the order they were asked first. */
+  readonly consents: readonly (Extract<Deed, { kind: "consent" }> & Stamped)[];
+  readonly held: (Stamped & { readonly note: string }) | undefined;
+  readonly passed: (Stamped & { readonly note: string }) | undefined;
+  readonly payments: readonly (Extract<Deed, { kind: "paid" }> & Stamped)[];
+  readonly collected:
+    | (Stamped & {
+        readonly to: string;
+        readonly old: readonly { readonly part: string; readonly way: OldWay }[];
+      })
+    | undefined;
+}
+
+export const NOTHING_DONE: Stand = {
+  says: [],
+  found: {},
+  refuted: [],
+  overruled: {},
+  cause: undefined,
+  turnedOut: undefined,
+  quotes: [],
+  answer: undefined,
+  answers: [],
+  agreed: undefined,
+  orders: [],
+  here: undefined,
+  worked: undefined,
+  consents: [],
+  held: undefined,
+  passed: undefined,
+  payments: [],
+  collected: undefined,
+};
+
+/** What a ticket's deeds, oldest first, come to. */
+export const standOf = (deeds: readonly StoredDeed[]): Stand =>
+  deeds.reduce(afterDeed, NOTHING_DONE);
+
+/** A ticket after one deed more. */
+export function afterDeed(stand: Stand, { deed, at, by }: StoredDeed): Stand {
+  const stamp = { at, by };
+  switch (deed.kind) {
+    case "says":
+    case "unchecked":
+    case "refuted":
+      return afterTelling(stand, deed);
+    case "checked": {
+      const overruled =
+        deed.why === undefined ? stand.overruled : { ...stand.overruled, [deed.check]: deed.why };
+      return afterTelling({ ...stand, overruled }, deed);
+    }
+    case "found":
+      return { ...stand, cause: { ...deed, ...stamp } };
+    case "turned-out":
+      return { ...stand, turnedOut: { ...deed, ...stamp } };
+    case "quoted": {
+      const number = stand.quotes.length + 1;
+      return { ...stand, quotes: [...stand.quotes, { ...deed.quote, ...stamp, number }] };
+    }
+    case "answered":
+      return answered(stand, { ...deed, ...stamp });
+    case "ordered": {
+      const { kind: _, ...order } = deed;
+      return { ...stand, orders: [...stand.orders, { ...order, at, state: "under-way" }] };
+    }
+    case "delayed":
+      return withOrder(stand, deed.order, { due: deed.due, late: deed.late });
+    case "arrived": {
+      const arrived = { at, code: deed.code, serial: deed.serial, why: deed.why };
+      const state = deed.fits || deed.why !== undefined ? "fits" : "wrong";
+      return withOrder(unheld(stand), deed.order, { state, arrived });
+    }
+    case "sent-back":
+      return withOrder(stand, deed.order, { state: "sent-back" });
+    case "cancelled":
+      return withOrder(stand, deed.order, { state: "cancelled" });
+    case "here":
+      return { ...unheld(stand), here: stamp };
+    case "worked":
+      return { ...stand, worked: stamp };
+    case "consent": {
+      const said = { ...deed, ...stamp };
+      const wasAsked = stand.consents.some(({ about }) => about === deed.about);
+      const consents = wasAsked
+        ? stand.consents.map((one) => (one.about === deed.about ? said : one))
+        : [...stand.consents, said];
+      return { ...stand, consents };
+    }
+    case "held":
+      return { ...stand, held: { ...stamp, note: deed.note } };
+    case "passed":
+      return { ...stand, passed: { ...stamp, note: deed.note } };
+    case "reopened":
+      return { ...stand, passed: undefined };
+    case "paid":
+      return { ...stand, payments: [...stand.payments, { ...deed, ...stamp }] };
+    case "collected":
+      return { ...stand, collected: { ...stamp, to: deed.to, old: deed.old } };
+  }
+}
+
+/** A yes stands for the quote it was given for; a no or a "not yet" ends what was agreed. */
+function answered(stand: Stand, answer: Answered): Stand {
+  const agreed = answer.answer === "yes" ? answer.quote : undefined;
+  return { ...unheld(stand), answer, answers: [...stand.answers, answer], agreed };
+}
+
+const unheld = (stand: Stand): Stand => ({ ...stand, held: undefined });
+
+const withOrder = (stand: Stand, id: string, change: Partial<Order>): Stand => ({
+  ...stand,
+  orders: stand.orders.map((order) => (order.order === id ? { ...order, ...change } : order)),
+});
+
+/** Parts that are here and fit: by order, or all of them. */
+export const partsHere = ({ orders }: Stand): ReadonlySet<string> =>
+  new Set(orders.flatMap(({ state, offer }) => (state === "fits" ? offer.brings : [])));
+
+/** What was paid so far. Cents. */
+export const paidSoFar = ({ payments }: Stand): number =>
+  payments.reduce((sum, { cents }) => sum + cents, 0);

@@ -1,0 +1,1 @@
+export { TABLES, tableRows, type TableName } from "./tables.server.ts";

@@ -1,0 +1,8 @@
+export {
+  addStock,
+  allStock,
+  moveStock,
+  movesOfStock,
+  stockItem,
+  stockOfCodes,
+} from "./stock.server.ts";

@@ -1,0 +1,1 @@
+export { supplierHere } from "./supplier.server.ts";

@@ -1,0 +1,58 @@
+import type { Transaction } from "sequelize";
+import { type Deed, readDeed, type StoredDeed } from "../../core/ticket/index.ts";
+import type { Database } from "../database/database.server.ts";
+import { readColumn } from "../database/json.server.ts";
+
+/** The deeds of a ticket, oldest first. */
+export async function deedsOf(
+  db: Database,
+  ticket: number,
+  transaction?: Transaction,
+): Promise<readonly StoredDeed[]> {
+  const rows = await db.tables.deeds.findAll({
+    where: { ticket },
+    order: ["seq"],
+    raw: true,
+    transaction: transaction ?? null,
+  });
+  return rows.map(({ id, at, by, body }) => ({
+    id,
+    at,
+    by,
+    deed: readColumn(readDeed, body, `deed ${id}`),
+  }));
+}
+
+/** The deed of an id, and its ticket: what was sent twice is written once. */
+export async function deedById(
+  db: Database,
+  id: string,
+  transaction: Transaction,
+): Promise<{ readonly ticket: number; readonly deed: Deed } | undefined> {
+  const found = await db.tables.deeds.findOne({ where: { id }, raw: true, transaction });
+  return found
+    ? { ticket: found.ticket, deed: readColumn(readDeed, found.body, `deed ${id}`) }
+    : undefined;
+}
+
+export async function addDeeds(
+  db: Database,
+  ticket: number,
+  deeds: readonly StoredDeed[],
+  transaction: Transaction,
+): Promise<void> {
+  for (const { id, at, by, deed } of deeds) {
+    const row = { id, ticket, kind: deed.kind, version: 1, at, by, body: JSON.stringify(deed) };
+    await db.tables.deeds.create(row, { transaction });
+  }
+}
+
+/** How often each cause turned out to be the fault, over all tickets. */
+export async function turnedOutCounts(db: Database): Promise<Readonly<Record<string, number>>> {
+  const rows = await db.select<{ cause: string; times: number }>(
+    `SELECT json_extract(body, '$.cause') AS cause, COUNT(DISTINCT ticket) AS times FROM deeds
+       WHERE kind = 'turned-out' AND json_extract(body, '$.was') = 1 GROUP BY cause`,
+    {},
+  );
+  return Object.fromEntries(rows.map(({ cause, times }) => [cause, times]));
+}

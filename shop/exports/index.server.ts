@@ -1,0 +1,1 @@
+export { promisedLines, rowsOf } from "./exports.server.ts";

@@ -1,0 +1,1 @@
+export { findingOf, nameFault, openUpFor } from "./finding.server.ts";

@@ -1,0 +1,102 @@
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { done, TestShop } from "../../testing/shop.ts";
+import { ticketFacts } from "../../data/ticket/index.server.ts";
+import { decide, ticketPage } from "../ticket/index.server.ts";
+import { takeTicketIn, ticketPack } from "./index.server.ts";
+
+let here: TestShop;
+let there: TestShop;
+beforeEach(async () => {
+  here = await TestShop.open();
+  there = await TestShop.open();
+});
+afterEach(async () => {
+  await here.close();
+  await there.close();
+});
+
+/** A pack whose ticket.json a test has changed. */
+function changed(bytes: Uint8Array, change: (ticket: Record<string, unknown>) => void): Uint8Array {
+  const files = unzipSync(bytes);
+  const ticket = JSON.parse(strFromU8(files["ticket.json"]!)) as Record<string, unknown>;
+  change(ticket);
+  return zipSync({ ...files, "ticket.json": strToU8(JSON.stringify(ticket)) });
+}
+
+test("a ticket goes to another shop whole: its deeds, its ledger, what it waits for", async () => {
+  const number = await here.atBench({ parts: ["fan"], serial: "S-9" });
+  await here.play(number);
+  done(await decide(here.act(), number, "soak-passed", "watched"));
+  await there.ticket();
+  const bytes = (await ticketPack(here.db, number))!;
+  const taken = done(await takeTicketIn(there.act(), bytes));
+  expect(taken).toBe(1002);
+  const [mine, theirs] = await Promise.all([
+    ticketPage(here.shop, number),
+    ticketPage(there.shop, taken),
+  ]);
+  const [a, b] = [done(mine), done(theirs)];
+  expect(b.ticket).toEqual({ ...a.ticket, number: taken });
+  expect(b.stand).toEqual(a.stand);
+  expect(b.transitions).toEqual(a.transitions);
+  expect(b.line).toEqual({ ...a.line, number: taken });
+  expect(b.work.ok && a.work.ok && b.work.value.state.lots).toEqual(
+    a.work.ok && a.work.value.state.lots,
+  );
+  const act = { ...there.act(), newId: () => "there-1" };
+  done(await decide(act, taken, "collected", ""));
+  expect((await ticketFacts(there.db, taken))!.waits).toBe("nothing");
+});
+
+test("one that was not begun, and one that is to be found out, go too", async () => {
+  for (const more of [{ parts: ["fan"] }, { work: "find" as const, parts: [] }]) {
+    const number = await here.ticket(more);
+    const taken = done(await takeTicketIn(there.act(), (await ticketPack(here.db, number))!));
+    const page = done(await ticketPage(there.shop, taken));
+    expect(page.line).toMatchObject({ machine: "Marrowby Tern 15", trouble: undefined });
+  }
+});
+
+test("broken, huge, climbing, strange and misfit packs are refused whole", async () => {
+  const number = await here.atBench({ parts: ["fan"] });
+  await here.play(number, 3);
+  const good = (await ticketPack(here.db, number))!;
+  const refused = async (bytes: Uint8Array) => {
+    const taken = await takeTicketIn(there.act(), bytes);
+    expect(await there.db.tables.tickets.count()).toBe(0);
+    return taken.ok ? "taken" : taken.error.type;
+  };
+  expect(await refused(strToU8("no zip"))).toBe("no-zip");
+  expect(await refused(good.subarray(0, good.length - 40))).toBe("no-zip");
+  expect(await refused(zipSync({ "other.json": strToU8("{}") }))).toBe("stranger");
+  expect(await refused(zipSync({ "../ticket.json": strToU8("{}") }))).toBe("stranger");
+  expect(await refused(zipSync({ "ticket.json": strToU8("{}") }))).toBe("no-pack");
+  expect(await refused(zipSync({ "ticket.json": new Uint8Array(9_000_000) }))).toBe("too-big");
+  expect(await refused(changed(good, (it) => (it["version"] = 2)))).toBe("no-pack");
+  expect(
+    await refused(changed(good, (it) => (it["guide"] = { version: "x", code: "MT15-A2" }))),
+  ).toBe("guide-missing");
+  const twist = (name: string, value: unknown) =>
+    changed(good, (it) => ((it["ticket"] as Record<string, unknown>)[name] = value));
+  expect(await refused(twist("guideId", "nobody"))).toBe("guide-missing");
+  expect(await refused(twist("signs", ["glows"]))).toBe("no-pack");
+  expect(await refused(twist("job", { for: 3 }))).toBe("does-not-fit");
+  expect(await refused(twist("intake", { data: "perhaps" }))).toBe("does-not-fit");
+  const twice = changed(
+    good,
+    (it) => (it["events"] = [...(it["events"] as object[]), (it["events"] as object[])[0]]),
+  );
+  expect(await refused(twice)).toBe("does-not-fit");
+  const deeds = changed(
+    good,
+    (it) => (it["deeds"] = [{ id: "d", at: "", by: "x", deed: { kind: "gone" } }]),
+  );
+  expect(await refused(deeds)).toBe("does-not-fit");
+});
+
+test("in the shop that it is from it is not taken in twice", async () => {
+  const number = await here.atBench({ parts: ["fan"] });
+  const bytes = (await ticketPack(here.db, number))!;
+  expect(await takeTicketIn(here.act(), bytes)).toMatchObject({ error: { type: "here-already" } });
+  expect(await here.db.tables.tickets.count()).toBe(1);
+});

@@ -1,0 +1,147 @@
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import { minutesOfPlan, wayOf } from "../../core/price/index.ts";
+import { quoteOf, type QuoteRates } from "../../core/quote/index.ts";
+import {
+  type FoundOffer,
+  handOffer,
+  type HandOffer,
+  usedUp,
+  type UsedUp,
+} from "../../core/supply/index.ts";
+import {
+  dayAfter,
+  hasWay,
+  isLook,
+  partsNeeded,
+  standOf,
+  type TicketTrouble,
+  type TicketUnknown,
+} from "../../core/ticket/index.ts";
+import type { Database } from "../../data/database/index.server.ts";
+import { deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
+import type { Act } from "../act.server.ts";
+import { changeJob } from "../bench/index.server.ts";
+import { planFor } from "../plan/index.server.ts";
+import {
+  dayOf,
+  firstLifeOf,
+  ratesOf,
+  record,
+  type RecordError,
+  type Standing,
+  standingOf,
+} from "../stage/index.server.ts";
+import { offersFor, type Offers } from "./offers.server.ts";
+
+/** What is needed to price a ticket's job. */
+export interface Priced extends Standing {
+  /** Parts that are to be made good. */
+  readonly broken: readonly string[];
+  readonly offers: Offers["offers"];
+  readonly trouble: Offers["trouble"];
+  readonly rates: QuoteRates;
+  /** Parts whose earlier repair is under warranty still. */
+  readonly covered: readonly string[];
+}
+
+export type PriceError = TicketUnknown | TicketTrouble;
+
+export async function priced(db: Database, number: number): Promise<Result<Priced, PriceError>> {
+  const standing = await standingOf(db, number);
+  if (!standing.ok) return standing;
+  const { facts, model } = standing.value;
+  const [{ offers, trouble }, rates] = await Promise.all([offersFor(db, model.guide), ratesOf(db)]);
+  const before = await firstLifeOf(db, facts, rates);
+  const covered = before?.isUnderWarranty ? before.parts : [];
+  const broken = partsNeeded(facts.job);
+  return ok({ ...standing.value, broken, offers, trouble, rates, covered });
+}
+
+/** What a ticket's job uses up beside its parts; undefined: it is not planned. */
+export async function usedUpBy(
+  db: Database,
+  { facts, model, pinned }: Standing,
+): Promise<UsedUp | undefined> {
+  const plan = hasWay(facts.job) ? await planFor(db, pinned, facts.job) : undefined;
+  return plan?.ok ? usedUp(model.guide, plan.value.down) : undefined;
+}
+
+export type QuoteError =
+  | PriceError
+  | RecordError
+  /** An offer that is there no more, or costs something else now. */
+  | { readonly type: "offer-gone"; readonly offer: string }
+  /** Not all that is broken is made good by these. */
+  | { readonly type: "not-covered"; readonly part: string }
+  | { readonly type: "nothing-to-price" };
+
+export interface Asked {
+  readonly id: string;
+  readonly offers: readonly string[];
+  readonly hand: readonly HandOffer[];
+  /** What the machine is worth, if that was said. Cents. */
+  readonly worth?: number;
+}
+
+/**
+ * Makes a numbered quote of a choice of offers: prices as they are now, labour by the plan of exactly this choice. A job
+ * that buys nothing (cleaning) is quoted by its labour.
+ */
+export async function makeQuote(
+  act: Act,
+  number: number,
+  asked: Asked,
+): Promise<Result<true, QuoteError>> {
+  const { db } = act;
+  const known = await priced(db, number);
+  if (!known.ok) return known;
+  const { facts, model, pinned, stand, broken, rates, offers, covered } = known.value;
+  if (isLook(facts.job) && facts.work !== "cosmetic") return fail({ type: "nothing-to-price" });
+  const chosen: FoundOffer[] = [];
+  for (const id of asked.offers) {
+    const offer = offers.find((one) => one.id === id);
+    if (!offer || offer.stock === 0) return fail({ type: "offer-gone", offer: id });
+    chosen.push(offer);
+  }
+  for (const hand of asked.hand) {
+    const offer = handOffer(model.guide, hand);
+    if (!offer) return fail({ type: "not-covered", part: hand.part });
+    chosen.push(offer);
+  }
+  const brought = new Set(chosen.flatMap(({ brings }) => brings));
+  const missing = broken.find((part) => !brought.has(part));
+  if (missing !== undefined) return fail({ type: "not-covered", part: missing });
+  const job = { ...facts.job, new: [...brought].filter((part) => !facts.job.for.includes(part)) };
+  const plan = isLook(job) ? undefined : await planFor(db, pinned, job);
+  if (plan && !plan.ok) return plan;
+  const minutes = plan ? minutesOfPlan(plan.value) : COSMETIC_MINUTES;
+  const way = wayOf(broken, chosen, rates, () => minutes);
+  const day = await dayOf(act);
+  const quote = quoteOf(way, chosen, rates, {
+    finding: facts.work === "find",
+    until: dayAfter(day, rates.holds),
+    worth: asked.worth,
+    covered: covered.filter((part) => facts.job.for.includes(part)),
+    isWhole: !isLook(facts.job) && facts.job.for.every((part) => covered.includes(part)),
+  });
+  return record(act, number, [{ kind: "quoted", quote }], {
+    id: asked.id,
+    note: `quote ${stand.quotes.length + 1}`,
+  });
+}
+
+/** Feet, stickers, a polish. */
+const COSMETIC_MINUTES = 20;
+
+/** What comes new with the quote that was agreed to is what the bench is told. */
+export async function adoptQuote(act: Act, number: number): Promise<void> {
+  const facts = await ticketFacts(act.db, number);
+  if (!facts || isLook(facts.job)) return;
+  const { quotes, agreed } = standOf(await deedsOf(act.db, number));
+  const quote = quotes.find((one) => one.number === agreed);
+  if (!quote) return;
+  const beside = quote.brings.filter((part) => !facts.job.for.includes(part));
+  const before = facts.job.new ?? [];
+  if (beside.length === before.length && beside.every((part) => before.includes(part))) return;
+  await changeJob(act, number, { ...facts.job, new: beside });
+}

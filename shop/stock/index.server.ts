@@ -1,0 +1,1 @@
+export { restock, shelve, shelves } from "./stock.server.ts";

@@ -1,0 +1,1 @@
+export { arrive, askSupplier, orderParts } from "./orders.server.ts";
