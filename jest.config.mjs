@@ -11,6 +11,7 @@ export default {
     "<rootDir>/guides",
     "<rootDir>/testing",
     "<rootDir>/shop",
+    "<rootDir>/server",
   ],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
@@ -26,5 +27,7 @@ export default {
       },
     ],
   },
+  // Many run side by side, and some migrate databases: a test that hangs is told from one that waits.
+  testTimeout: 60_000,
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
 };

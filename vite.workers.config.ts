@@ -1,12 +1,14 @@
 import { defineConfig } from "vite";
 
-/** The server's workers: the core's own code, one file each, run by the pool in shop/plan. */
+/** What runs beside the pages: the server's doors, and its workers, one file each. */
 export default defineConfig({
   publicDir: false,
   build: {
     ssr: true,
     outDir: "build/workers",
     emptyOutDir: true,
-    rollupOptions: { input: { "plan-worker": "shop/plan/plan-worker.ts" } },
+    rollupOptions: {
+      input: { "plan-worker": "shop/plan/plan-worker.ts", serve: "server/serve.ts" },
+    },
   },
 });

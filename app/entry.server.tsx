@@ -3,11 +3,25 @@ import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
 import createEmotionServer from "@emotion/server/create-instance";
 import { renderToPipeableStream } from "react-dom/server";
-import { type EntryContext, ServerRouter } from "react-router";
+import { type EntryContext, type HandleErrorFunction, ServerRouter } from "react-router";
+import { log } from "../server/log.ts";
+import { closeShop, shop } from "../shop/open.server.ts";
+import { NonceContext } from "./ui/nonce.ts";
 
 /** Where the styles of the page are put in the head. */
 const MARK = '<meta name="emotion-insertion-point" content=""/>';
 const TIMEOUT_MS = 10_000;
+
+/** The shop is opened before anybody is listened to, and closed when nobody is any more. */
+export const openNow = async (): Promise<void> => void (await shop());
+export const closeNow = closeShop;
+
+const idOf = (request: Request): string | null => request.headers.get("X-Bench-Id");
+
+/** What broke stands in the log with the id that the page shows; whoever went away broke nothing. */
+export const handleError: HandleErrorFunction = (error, { request }) => {
+  if (!request.signal.aborted) log.error({ id: idOf(request), url: request.url, err: error });
+};
 
 export default function serveDocument(
   request: Request,
@@ -15,14 +29,22 @@ export default function serveDocument(
   headers: Headers,
   context: EntryContext,
 ): Promise<Response> {
-  const cache = createCache({ key: "css" });
+  const nonce = request.headers.get("X-Bench-Nonce") ?? undefined;
+  const cache = createCache({ key: "css", ...(nonce === undefined ? {} : { nonce }) });
   return new Promise((resolve, reject) => {
     let code = status;
     const { pipe, abort } = renderToPipeableStream(
       <CacheProvider value={cache}>
-        <ServerRouter context={context} url={request.url} />
+        <NonceContext value={nonce}>
+          <ServerRouter
+            context={context}
+            url={request.url}
+            {...(nonce === undefined ? {} : { nonce })}
+          />
+        </NonceContext>
       </CacheProvider>,
       {
+        ...(nonce === undefined ? {} : { nonce }),
         // The page goes out whole: no piece of it is put in its place by a script afterwards.
         progressiveChunkSize: Infinity,
         onAllReady() {
@@ -31,7 +53,7 @@ export default function serveDocument(
         onShellError: reject,
         onError(error) {
           code = 500;
-          if (!request.signal.aborted) console.error(error);
+          if (!request.signal.aborted) log.error({ id: idOf(request), err: error });
         },
       },
     );

@@ -18,25 +18,41 @@ import {
 import type { Route } from "./+types/root";
 import { Bar } from "./frame/bar.tsx";
 import { Trouble } from "./ui/trouble.tsx";
-import { readPreferences } from "./frame/preferences.server.ts";
-import { actFor } from "./frame/act.server.ts";
+import { allPeople } from "../data/people/index.server.ts";
+import { shop } from "../shop/open.server.ts";
+import { readLamp } from "./frame/preferences.server.ts";
+import { door, whoIn } from "./frame/session.server.ts";
+import { whoToChoose } from "./frame/who-to-choose.server.ts";
+import { useNonce } from "./ui/nonce.ts";
 import { ZoneContext } from "./ui/days.ts";
+import { WhoContext } from "./ui/who.ts";
 import { themeFor } from "./ui/theme.ts";
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const [{ people, act, shop }, { lamp }] = await Promise.all([
-    actFor(request),
-    readPreferences(request),
-  ]);
-  return { people, who: act.actor, lamp: lamp ?? ("up" as const), zone: shop.zone };
+/** Nobody gets past it who is not signed in: pages, answers and files. */
+export const middleware: Route.MiddlewareFunction[] = [door];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const lamp = (await readLamp(request)) ?? ("up" as const);
+  const who = whoIn(context)?.person;
+  const here = await shop();
+  if (!who) return { lamp, zone: here.zone, who, people: [], choice: undefined };
+  return {
+    lamp,
+    zone: here.zone,
+    who,
+    people: await allPeople(here.db),
+    choice: await whoToChoose(here.db),
+  };
 }
+
+const KEPT_BY: ReadonlySet<string> = new Set(["/settings", "/sign-in", "/sign-out", "/people"]);
 
 /** People, who is working and the lamp change by their own settings, by nothing else on a page. */
 export function shouldRevalidate({
   formAction,
   defaultShouldRevalidate,
 }: ShouldRevalidateFunctionArgs) {
-  return formAction === undefined ? defaultShouldRevalidate : formAction === "/settings";
+  return formAction === undefined ? defaultShouldRevalidate : KEPT_BY.has(formAction);
 }
 
 export const links: Route.LinksFunction = () => [
@@ -56,6 +72,7 @@ export const links: Route.LinksFunction = () => [
 export function Layout({ children }: { children: ReactNode }) {
   const root = useRouteLoaderData<typeof loader>("root");
   const lamp = root?.lamp ?? "up";
+  const nonce = useNonce();
   const theme = useMemo(() => themeFor(lamp), [lamp]);
   useEffect(() => {
     // The last effect of the first paint: from here on every key of the page is listened to.
@@ -74,12 +91,14 @@ export function Layout({ children }: { children: ReactNode }) {
         <ThemeProvider theme={theme}>
           <CssBaseline />
           <ZoneContext value={root?.zone ?? "UTC"}>
-            {root && <Bar people={root.people} who={root.who} lamp={lamp} />}
-            {children}
+            <WhoContext value={root?.who}>
+              {root?.who && <Bar choice={root.choice} who={root.who} lamp={lamp} />}
+              {children}
+            </WhoContext>
           </ZoneContext>
         </ThemeProvider>
-        <ScrollRestoration />
-        <Scripts />
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
       </body>
     </html>
   );
@@ -89,12 +108,25 @@ export default function App() {
   return <Outlet />;
 }
 
+/** What an answer says in words: as a text, or as the error of a form. */
+function wordsIn(data: unknown): string | undefined {
+  const said: unknown =
+    typeof data === "object" && data !== null && "error" in data ? data.error : data;
+  return typeof said === "string" && said !== "" ? said : undefined;
+}
+
+const TITLES: Readonly<Record<number, string>> = { 403: "Not for you to do", 404: "Not here" };
+
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   if (isRouteErrorResponse(error)) {
-    const words = typeof error.data === "string" && error.data !== "" ? error.data : undefined;
+    const words = wordsIn(error.data);
     return (
-      <Trouble title={error.status === 404 ? "Not here" : "That did not work"} words={words} />
+      <Trouble
+        title={TITLES[error.status] ?? "That did not work"}
+        words={words}
+        isBroken={error.status >= 500}
+      />
     );
   }
-  return <Trouble title="That did not work" />;
+  return <Trouble title="That did not work" isBroken />;
 }

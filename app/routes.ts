@@ -45,6 +45,9 @@ export default [
   route("shop", "routes/shop.tsx"),
   route("exports/:file", "routes/exports.ts"),
   route("words", "routes/words.tsx"),
+  route("sign-in", "routes/sign-in.tsx"),
+  route("sign-out", "routes/sign-out.ts"),
+  route("people", "routes/people.ts"),
   route("settings", "routes/settings.ts"),
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

@@ -16,13 +16,14 @@ import type { Act } from "../shop/act.server.ts";
 import { readLedger, tick } from "../shop/bench/index.server.ts";
 import { storeGuide } from "../shop/guide/index.server.ts";
 import { keepNote } from "../shop/notes/index.server.ts";
+import { keepDemoPins } from "../shop/people/index.server.ts";
 import { openShop } from "../shop/open.server.ts";
 import { keepSoak } from "../shop/soak/index.server.ts";
 import { decide, takeIn } from "../shop/ticket/index.server.ts";
 import { nextEntry } from "../testing/play.ts";
 import { loadLearnt, playUnknown } from "./learning.ts";
 import { loadOffice } from "./office.ts";
-import { LEARNING, NOTES, PEOPLE, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
+import { LEARNING, NOTES, PEOPLE, PINS, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
 
 const DAY = 86_400_000;
 
@@ -196,6 +197,7 @@ async function main(): Promise<void> {
   if (values.data === undefined) throw new Error("say where: --data FOLDER");
   const { db } = await openShop(values.data, process.env["BENCH_ZONE"]);
   if (!(await db.tables.people.findByPk("mirel"))) await addPeople(db, PEOPLE);
+  await keepDemoPins(db, PINS);
   const guides = await loadGuides(db, values.guides, Date.now());
   console.log(`  ${guides} guide${guides === 1 ? "" : "s"} checked and stored`);
   if ((await openLines(db)).length === 0) {

@@ -7,7 +7,16 @@ export const PEOPLE: readonly Person[] = [
   { id: "mirel", name: "Mirel Oakes", role: "lead" },
   { id: "tobin", name: "Tobin Harrow", role: "technician" },
   { id: "ysolde", name: "Ysolde Fenn", role: "front-desk" },
+  { id: "pim", name: "Pim Ardley", role: "learner" },
 ];
+
+/** What they sign in with; a demo shows it. */
+export const PINS: Readonly<Record<string, string>> = {
+  mirel: "4071",
+  tobin: "5280",
+  ysolde: "6193",
+  pim: "7306",
+};
 
 /** How far a demo ticket has come. */
 export type Stage =
@@ -110,7 +119,7 @@ const FIRST: readonly DemoTicket[] = [
   {
     takenIn: -4,
     promised: -1,
-    by: "ysolde",
+    by: "tobin",
     facts: {
       ...machine,
       customer: "Corvin Ashdown",

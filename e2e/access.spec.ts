@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, hydrated, onwardTo, openBench, press, type Shop, test } from "./shop.ts";
+import { expect, hydrated, onwardTo, openBench, press, type Shop, test, post } from "./shop.ts";
 
 /** WCAG 2.2 AA, and what the checker calls good practice. */
 async function violations(page: Page): Promise<readonly string[]> {
@@ -51,7 +51,7 @@ for (const lamp of ["up", "down"] as const) {
       shop,
     }) => {
       test.setTimeout(240_000);
-      await page.request.post(`${shop.url}/settings`, { form: { lamp } });
+      await post(page, `${shop.url}/settings`, { form: { lamp } });
       await page.setViewportSize(size);
       const found: string[] = [];
       for (const address of PAGES) {
@@ -69,7 +69,7 @@ for (const lamp of ["up", "down"] as const) {
     shop,
   }) => {
     test.setTimeout(240_000);
-    await page.request.post(`${shop.url}/settings`, { form: { lamp } });
+    await post(page, `${shop.url}/settings`, { form: { lamp } });
     await moods(page, shop);
   });
 }

@@ -1,4 +1,4 @@
-import { expect, hydrated, test } from "./shop.ts";
+import { expect, hydrated, test, post } from "./shop.ts";
 
 const event = (entry: object, after: number, id = "by-hand-9001") => ({
   data: { id, at: new Date().toISOString(), after, entry },
@@ -36,7 +36,7 @@ test("an empty customer and an unknown machine code are named, and no ticket is 
 
 test("an event for a ticket that has left the bench writes nothing", async ({ page, shop }) => {
   const url = `${shop.url}/tickets/1001/events`;
-  const answer = await page.request.post(url, event({ do: "swap" }, 0));
+  const answer = await post(page, url, event({ do: "swap" }, 0));
   expect(answer.status()).toBe(409);
   expect(await answer.json()).toEqual({ ok: false, error: { type: "not-at-bench" } });
   await page.goto(`${shop.url}/tickets/1001/bench`);
@@ -48,32 +48,29 @@ test("a step that somebody else has done is told, and not written twice", async 
   shop,
 }) => {
   const url = `${shop.url}/tickets/1007/events`;
-  await page.request.post(
-    url,
-    event({ do: "answer", stop: "begin", answer: "yes" }, 1, "by-hand-8001"),
-  );
+  await post(page, url, event({ do: "answer", stop: "begin", answer: "yes" }, 1, "by-hand-8001"));
   const screws = { do: "release", joint: "base-screws-rear", count: 6, cell: 1 };
-  expect((await page.request.post(url, event(screws, 2, "by-hand-8002"))).status()).toBe(200);
-  const late = await page.request.post(url, event(screws, 2, "by-hand-8003"));
+  expect((await post(page, url, event(screws, 2, "by-hand-8002"))).status()).toBe(200);
+  const late = await post(page, url, event(screws, 2, "by-hand-8003"));
   expect(late.status()).toBe(409);
   expect(await late.json()).toMatchObject({
     error: { type: "stale", events: [{ id: "by-hand-8002", kind: "release", version: 1 }] },
   });
-  const again = await page.request.post(url, event(screws, 3, "by-hand-8003"));
+  const again = await post(page, url, event(screws, 3, "by-hand-8003"));
   expect(again.status()).toBe(422);
 });
 
 test("the same event sent twice is one event; nonsense is refused", async ({ page, shop }) => {
   const url = `${shop.url}/tickets/1007/events`;
   const step = event({ do: "answer", stop: "begin", answer: "yes" }, 1);
-  const first = await page.request.post(url, step);
-  const second = await page.request.post(url, step);
+  const first = await post(page, url, step);
+  const second = await post(page, url, step);
   expect(first.status()).toBe(200);
   expect(await second.json()).toEqual(await first.json());
-  expect((await page.request.post(url, event({ do: "start" }, 2))).status()).toBe(400);
-  expect((await page.request.post(url, { data: "{" })).status()).toBe(400);
+  expect((await post(page, url, event({ do: "start" }, 2))).status()).toBe(400);
+  expect((await post(page, url, { data: "{" })).status()).toBe(400);
   const unknown = event({ do: "release", joint: "no-such" }, 2, "by-hand-9002");
-  expect((await page.request.post(url, unknown)).status()).toBe(422);
+  expect((await post(page, url, unknown)).status()).toBe(422);
 });
 
 test("what is not there is a page that says so", async ({ page, shop, calm }) => {

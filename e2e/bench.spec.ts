@@ -128,7 +128,7 @@ test("a technician's own way of keeping screws is there in the next job", async 
   await openBench(page, shop, "1004");
   await page.keyboard.press("t");
   await expect(page.getByRole("radio", { name: "Parked" })).toBeChecked();
-  await workAs(page, "Ysolde Fenn");
+  await workAs(page, "Tobin Harrow");
   await expect(page.getByRole("radio", { name: "Cells" })).toBeChecked();
 });
 

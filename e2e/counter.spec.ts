@@ -1,6 +1,6 @@
 import sharp from "sharp";
 import { takeIn, test, waits } from "./office.ts";
-import { choose, expect, hydrated, newTicket } from "./shop.ts";
+import { choose, expect, hydrated, newTicket, post } from "./shop.ts";
 
 test("screws that were missing at the counter are not looked for at the bench; an open consent holds it", async ({
   page,
@@ -76,7 +76,7 @@ test("what lies on the shelf is offered when a job is priced; rates are kept; fi
   expect((await page.request.get(`${shop.url}/exports/people.csv`)).status()).toBe(404);
   const pack = await (await page.request.get(`${shop.url}/tickets/1035/pack`)).body();
   const multipart = { pack: { name: "t.zip", mimeType: "application/zip", buffer: pack } };
-  const again = await page.request.post(`${shop.url}/ticket-packs.data`, { multipart });
+  const again = await post(page, `${shop.url}/ticket-packs.data`, { multipart });
   expect(again.status()).toBe(422);
 });
 
@@ -109,7 +109,7 @@ test("bad input at every door of the office is refused in words, and writes noth
     ["orders", { id: "x", does: "arrive", order: "HV-1", code: "c", serial: "" }],
   ];
   for (const [door, body] of bad) {
-    const answer = await page.request.post(`${shop.url}/tickets/1034/${door}`, {
+    const answer = await post(page, `${shop.url}/tickets/1034/${door}`, {
       headers: { "Content-Type": "application/json" },
       data: typeof body === "string" ? body : JSON.stringify(body),
     });
@@ -117,7 +117,7 @@ test("bad input at every door of the office is refused in words, and writes noth
       answer.status(),
     );
   }
-  const large = await page.request.post(`${shop.url}/tickets/1034/deeds`, {
+  const large = await post(page, `${shop.url}/tickets/1034/deeds`, {
     headers: { "Content-Type": "application/json" },
     data: JSON.stringify({ id: "x", deed: { kind: "here", note: "x".repeat(70_000) } }),
   });

@@ -119,6 +119,7 @@ test("two people edit one guide: the second is told, and goes on from what the f
     await on.getByLabel("Name", { exact: true }).press("Enter");
   };
   const other = await (await browser.newContext()).newPage();
+  await shop.signIn(other, "tobin");
   await rename(page, "fan", "Blower");
   await rename(other, "battery", "Flat battery");
   const mine = page.getByRole("region", { name: "What you changed" });

@@ -9,6 +9,7 @@ import {
   ready,
   stepLine,
   test,
+  post,
 } from "./shop.ts";
 
 /** Tabs until the focus is on something of this name; fails after a page's worth of tabs. */
@@ -97,6 +98,7 @@ test("the same step is there after a reload, in another browser, and after the s
   await page.reload();
   await expect(stepLine(page)).toHaveText(line);
   const other = await (await browser.newContext()).newPage();
+  await shop.signIn(other, "tobin");
   await other.goto(page.url());
   await expect(stepLine(other)).toHaveText(line);
   await hydrated(page);
@@ -170,7 +172,7 @@ test("a gate is passed only when each joint is confirmed, one press for each", a
     await press(page, "Space");
   }
   await expect(stepLine(page)).toHaveText(/^Power it on, before this goes on/);
-  const skipped = await page.request.post(`${shop.url}/tickets/1005/events`, {
+  const skipped = await post(page, `${shop.url}/tickets/1005/events`, {
     data: {
       id: "by-hand-0001",
       at: new Date().toISOString(),
@@ -193,7 +195,7 @@ test("a step the rules do not allow is refused in words, and nothing changes", a
   await page.keyboard.press("Space");
   await expect(page.getByRole("alert")).toHaveText(/still hold it/);
   await expect(stepLine(page)).toHaveText(before);
-  const early = await page.request.post(`${shop.url}/tickets/1007/events`, {
+  const early = await post(page, `${shop.url}/tickets/1007/events`, {
     data: {
       id: "by-hand-0002",
       at: new Date().toISOString(),

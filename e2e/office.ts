@@ -9,8 +9,9 @@ export const test = base.extend<{ supplier: Supplier }>({
     await use(supplier);
     await supplier.close();
   },
-  shop: async ({ supplier }, use) => {
+  shop: async ({ page, supplier }, use) => {
     const shop = await Shop.open({ BENCH_SUPPLIER: supplier.url });
+    await shop.signIn(page);
     await use(shop);
     await shop.close();
   },

@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { PEOPLE, PINS } from "../demo/scenario.ts";
 import { expect, type Page, test as base } from "@playwright/test";
 
 /** A shop of its own for a test: the production server over a copy of the demo data. */
@@ -21,6 +22,13 @@ export class Shop {
     const shop = new Shop(folder, await freePort(), more);
     await shop.start();
     return shop;
+  }
+
+  /** Lets somebody of the demo in at a browser, without the page for it. */
+  async signIn(page: Page, person: keyof typeof PINS = "mirel"): Promise<void> {
+    const form = { person, pin: PINS[person]!, stay: "yes" };
+    const answer = await post(page, `${this.url}/sign-in.data`, { form });
+    expect(answer.status()).toBe(200);
   }
 
   get url(): string {
@@ -78,8 +86,9 @@ function freePort(): Promise<number> {
 
 /** Errors on the console and in the page fail a test; what a test provokes it names first. */
 export const test = base.extend<{ shop: Shop; calm: { expected: RegExp[] } }>({
-  shop: async ({ page: _page }, use) => {
+  shop: async ({ page }, use) => {
     const shop = await Shop.open();
+    await shop.signIn(page);
     await use(shop);
     await shop.close();
   },
@@ -99,6 +108,13 @@ export const test = base.extend<{ shop: Shop; calm: { expected: RegExp[] } }>({
   ],
 });
 export { expect };
+
+/** Something that is sent as a page of the program sends it. */
+export const post = (page: Page, url: string, options: Parameters<Page["request"]["post"]>[1]) =>
+  page.request.post(url, {
+    ...options,
+    headers: { ...options?.headers, Origin: new URL(url).origin },
+  });
 
 export const stepLine = (page: Page) => page.locator("main h1").first();
 
@@ -158,7 +174,9 @@ export async function choose(page: Page, list: string, option: string): Promise<
 /** Says who is working, in the bar. */
 export async function workAs(page: Page, name: string): Promise<void> {
   await page.getByRole("button", { name: /^Who is working/ }).click();
-  await page.getByRole("menuitem", { name }).click();
+  await page.getByRole("radio", { name: new RegExp(`^${name}`) }).click();
+  const { id } = PEOPLE.find((one) => one.name === name)!;
+  await page.keyboard.type(PINS[id]!);
   await expect(page.getByRole("button", { name: `Who is working: ${name}` })).toBeVisible();
 }
 

@@ -66,6 +66,7 @@ const SOURCES = [
   "app",
   "core",
   "data",
+  "server",
   "shop",
   "public",
   "package-lock.json",

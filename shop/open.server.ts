@@ -1,3 +1,4 @@
+import { randomBytes } from "node:crypto";
 import { isZone, shopDay } from "../core/ticket/index.ts";
 import {
   keepSetting,
@@ -5,8 +6,8 @@ import {
   setting,
   type Database,
 } from "../data/database/index.server.ts";
-import { addPeople, allPeople } from "../data/people/index.server.ts";
 import { sweepPhotos } from "../data/photos/index.server.ts";
+import { firstLead } from "./people/index.server.ts";
 import { PROJECTIONS, rebuild } from "./rebuild.server.ts";
 
 /** The shop that this process serves. */
@@ -14,6 +15,8 @@ export interface Shop {
   readonly db: Database;
   /** IANA time zone: what day it is here. */
   readonly zone: string;
+  /** What cookies are signed with. */
+  readonly secret: string;
 }
 
 let opened: Promise<Shop> | undefined;
@@ -24,11 +27,21 @@ export function shop(): Promise<Shop> {
   return opened;
 }
 
-/** A shop that is served has somebody to work in it. */
+/** Ends what was opened: what was written is put in one file, and nothing is held any more. */
+export async function closeShop(): Promise<void> {
+  const here = await opened?.catch(() => undefined);
+  opened = undefined;
+  await here?.db.close();
+}
+
+/** A shop that is served has a lead who can come in; the first one's PIN is said once, here. */
 async function serve(folder: string, zone: string | undefined): Promise<Shop> {
   const here = await openShop(folder, zone);
-  if ((await allPeople(here.db)).length === 0) {
-    await addPeople(here.db, [{ id: "bench", name: "The bench", role: "lead" }]);
+  const lead = await firstLead(here.db);
+  if (lead) {
+    console.log(
+      `[bench] ${lead.name} signs in with PIN ${lead.pin}. It is said this once: change it under your name.`,
+    );
   }
   return here;
 }
@@ -42,7 +55,7 @@ export async function openShop(folder: string, zone?: string): Promise<Shop> {
   const db = await openDatabase(folder);
   if ((await setting(db, "projections")) !== PROJECTIONS) await rebuild(db);
   await sweepPhotos(db);
-  return { db, zone: await zoneOf(db, zone) };
+  return { db, zone: await zoneOf(db, zone), secret: await secretOf(db) };
 }
 
 async function zoneOf(db: Database, wanted: string | undefined): Promise<string> {
@@ -53,6 +66,15 @@ async function zoneOf(db: Database, wanted: string | undefined): Promise<string>
   const zone = wanted ?? kept ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   if (zone !== kept) await db.write((transaction) => keepSetting(db, "zone", zone, transaction));
   return zone;
+}
+
+/** Made once for a data folder: whoever has the folder has the shop anyway. */
+async function secretOf(db: Database): Promise<string> {
+  const kept = await setting(db, "secret");
+  if (kept !== undefined) return kept;
+  const secret = randomBytes(32).toString("base64url");
+  await db.write((transaction) => keepSetting(db, "secret", secret, transaction));
+  return secret;
 }
 
 /** The day it is in the shop. */

@@ -1,16 +1,19 @@
-import { must } from "../../core/base/must.ts";
+import type { RouterContextProvider } from "react-router";
 import type { Person } from "../../core/people/index.ts";
 import { allPeople } from "../../data/people/index.server.ts";
 import { actOf, type Act } from "../../shop/act.server.ts";
 import { shop, type Shop } from "../../shop/open.server.ts";
-import { readPreferences } from "./preferences.server.ts";
+import { whoIn } from "./session.server.ts";
 
-/** Who acts, from the screen that a request comes from: the chosen person, else the first there is. */
+/** Who acts: whoever is signed in at the screen that a request comes from. */
 export async function actFor(
-  request: Request,
+  context: Readonly<RouterContextProvider>,
+  request?: Request,
 ): Promise<{ readonly shop: Shop; readonly act: Act; readonly people: readonly Person[] }> {
+  const found = whoIn(context);
+  if (!found) throw new Error("nobody is in, past the door");
   const here = await shop();
-  const [people, { who }] = await Promise.all([allPeople(here.db), readPreferences(request)]);
-  const actor = people.find(({ id }) => id === who) ?? must(people[0], "somebody who works here");
-  return { shop: here, act: actOf(here.db, actor), people };
+  const { person, screen } = found;
+  const act = actOf(here.db, person, { screen, ...(request ? { signal: request.signal } : {}) });
+  return { shop: here, act, people: await allPeople(here.db) };
 }

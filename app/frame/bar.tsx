@@ -8,9 +8,10 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import InputAdornment from "@mui/material/InputAdornment";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { Form, Link, NavLink, useFetcher, useLocation } from "react-router";
 import type { Person as PersonFacts } from "../../core/people/index.ts";
+import type { PinOwner } from "../people/pin-pad.tsx";
 import { keyShown, useCommands } from "../ui/commands.ts";
 import { holdKeys } from "../ui/use-keys.ts";
 import type { Lamp } from "../ui/theme.ts";
@@ -19,17 +20,18 @@ import { PLACES } from "./places.ts";
 const askPalette = () => import("./palette.tsx");
 const Palette = lazy(askPalette);
 const PALETTE_MS = 1200;
-const WhoMenu = lazy(() => import("./who-menu.tsx"));
+const HandOver = lazy(() => import("../people/hand-over.tsx"));
 const KeysDialog = lazy(() => import("./keys-dialog.tsx"));
 
 interface Props {
-  people: readonly PersonFacts[];
+  /** Who the screen can be handed over to. */
+  choice: readonly PinOwner[];
   who: PersonFacts;
   lamp: Lamp;
 }
 
 /** The slim bar on top: places, find box, who is working, the screen's light. */
-export function Bar({ people, who, lamp }: Props) {
+export function Bar({ choice, who, lamp }: Props) {
   const light = useFetcher();
   const [shown, setShown] = useState<"palette" | "keys">();
   const { key } = useLocation();
@@ -107,7 +109,7 @@ export function Bar({ people, who, lamp }: Props) {
         <Search />
       </IconButton>
 
-      <Who people={people} who={who} />
+      <Who choice={choice} who={who} />
       <IconButton title={words} aria-label={words} onClick={turn} sx={{ color: "var(--ink)" }}>
         {lamp === "up" ? <DarkMode /> : <LightMode />}
       </IconButton>
@@ -197,22 +199,17 @@ function FindBox() {
   );
 }
 
-function Who({ people, who }: Pick<Props, "people" | "who">) {
-  const person = useFetcher();
-  const [anchor, setAnchor] = useState<HTMLElement>();
-  const choose = (id: string) => {
-    setAnchor(undefined);
-    void person.submit({ who: id }, { method: "post", action: "/settings" });
-  };
+function Who({ choice, who }: Pick<Props, "choice" | "who">) {
+  const [isOpen, setOpen] = useState(false);
+  const close = useCallback(() => setOpen(false), []);
   return (
     <>
       <Button
         color="inherit"
         startIcon={<Person />}
-        aria-haspopup="menu"
-        aria-expanded={anchor !== undefined}
+        aria-haspopup="dialog"
         aria-label={`Who is working: ${who.name}`}
-        onClick={(event) => setAnchor(event.currentTarget)}
+        onClick={() => setOpen(true)}
         sx={{
           whiteSpace: "nowrap",
           minWidth: 0,
@@ -223,17 +220,7 @@ function Who({ people, who }: Pick<Props, "people" | "who">) {
           {who.name}
         </Box>
       </Button>
-      <Suspense>
-        {anchor && (
-          <WhoMenu
-            people={people}
-            who={who}
-            anchor={anchor}
-            choose={choose}
-            onClose={() => setAnchor(undefined)}
-          />
-        )}
-      </Suspense>
+      <Suspense>{isOpen && <HandOver people={choice} who={who} onClose={close} />}</Suspense>
     </>
   );
 }

@@ -1,33 +1,17 @@
 import { createCookie } from "react-router";
 import type { Lamp } from "../ui/theme.ts";
 
-/** What this screen remembers: who works at it, and its lamp. */
-export interface Preferences {
-  readonly who?: string | undefined;
-  readonly lamp?: Lamp | undefined;
+const lampCookie = createCookie("lamp", {
+  path: "/",
+  sameSite: "lax",
+  maxAge: 60 * 60 * 24 * 365,
+});
+
+/** The lamp of this screen; undefined: it was never changed. */
+export async function readLamp(request: Request): Promise<Lamp | undefined> {
+  const lamp: unknown = await lampCookie.parse(request.headers.get("Cookie"));
+  return lamp === "up" || lamp === "down" ? lamp : undefined;
 }
 
-const kept = { path: "/", sameSite: "lax", maxAge: 60 * 60 * 24 * 365 } as const;
-/** A cookie each: two that are changed at once do not undo one another. */
-const whoCookie = createCookie("who", kept);
-const lampCookie = createCookie("lamp", kept);
-
-export async function readPreferences(request: Request): Promise<Preferences> {
-  const header = request.headers.get("Cookie");
-  const [who, lamp] = (await Promise.all([
-    whoCookie.parse(header),
-    lampCookie.parse(header),
-  ])) as unknown[];
-  return {
-    who: typeof who === "string" ? who : undefined,
-    lamp: lamp === "up" || lamp === "down" ? lamp : undefined,
-  };
-}
-
-/** The header values that keep a change. */
-export async function keepPreferences({ who, lamp }: Preferences): Promise<readonly string[]> {
-  return Promise.all([
-    ...(who === undefined ? [] : [whoCookie.serialize(who)]),
-    ...(lamp === undefined ? [] : [lampCookie.serialize(lamp)]),
-  ]);
-}
+/** The header value that keeps a lamp. */
+export const keepLamp = (lamp: Lamp): Promise<string> => lampCookie.serialize(lamp);

@@ -4,6 +4,7 @@ import { unreachable } from "../../core/base/result.ts";
 import { readEdits } from "../../core/edit/index.ts";
 import { type SentEdits, storeEdits } from "../../shop/guide/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import type { EditsStored } from "../guide/edit/edit-bar.tsx";
 import type { Route } from "./+types/edits";
 
@@ -31,12 +32,12 @@ const refused = (error: string, status: number, findings: EditsStored["findings"
   data<EditsStored>({ number: undefined, error, findings }, { status });
 
 /** Takes what was changed about a guide on the map: it is the guide's next version. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const sent = readSent(await request.json().catch(() => undefined));
   if (!sent.ok || !readEdits(sent.value.edits).ok) {
     return refused("These changes cannot be read. Load the page again; they are kept.", 400);
   }
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const stored = await storeEdits(act, params.id, { ...sent.value, why: sent.value.why.trim() });
   if (stored.ok) {
     return data<EditsStored>({
@@ -57,4 +58,4 @@ export async function action({ params, request }: Route.ActionArgs) {
     default:
       return unreachable(stored.error);
   }
-}
+});

@@ -8,9 +8,9 @@ import { ticketNumber } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/events";
 
 /** Takes one event; answers when it is on disk, or says why it is not. */
-export async function action({ request, params }: Route.ActionArgs) {
+export async function action({ request, params, context }: Route.ActionArgs) {
   const sent = readSentTick(await request.json().catch(() => undefined));
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const reply: TickReply = sent.ok
     ? await tick(act, ticketNumber(params.number), sent.value)
     : fail({ type: "tick-unknown" });
@@ -20,5 +20,6 @@ export async function action({ request, params }: Route.ActionArgs) {
 function statusOf({ type }: TickError): number {
   if (type === "tick-unknown") return 400;
   if (type === "refused") return 422;
+  if (type === "not-allowed" || type === "not-yours") return 403;
   return type === "busy" ? 503 : 409;
 }

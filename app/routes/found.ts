@@ -3,6 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { foundErrorWords } from "../../core/words/index.ts";
 import { nameFault, openUpFor } from "../../shop/find/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { readBody, type Sent } from "../ui/read-body.server.ts";
 import type { Route } from "./+types/found";
@@ -45,13 +46,13 @@ const readAsked = reader<Asked>({
 });
 
 /** Takes something for the fault of a ticket, or has the machine opened up for a check. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   const asked = await readBody(request, readAsked);
   if (!asked.ok) {
     return data<Sent>({ error: "Nothing was written: send it again." }, { status: 400 });
   }
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const { value } = asked;
   const done = ticketOr404(
     number,
@@ -62,4 +63,4 @@ export async function action({ params, request }: Route.ActionArgs) {
   return done.ok
     ? data<Sent>({ error: undefined })
     : data<Sent>({ error: foundErrorWords(done.error) }, { status: 409 });
-}
+});

@@ -10,10 +10,12 @@ import { guideList, storeGuide } from "../../shop/guide/index.server.ts";
 import { MOST_PACK_BYTES, type PackError, takePackIn } from "../../shop/packs/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { Findings } from "../guide/findings.tsx";
 import { Stored } from "../guide/stored.tsx";
 import { FilePick } from "../ui/file-pick.tsx";
 import { Grid } from "../ui/grid.tsx";
+import { IfMay } from "../ui/if-may.tsx";
 import { Page } from "../ui/page.tsx";
 import { dayOfWords, useZone } from "../ui/days.ts";
 import type { Route } from "./+types/guides";
@@ -28,7 +30,7 @@ export async function loader() {
 }
 
 /** Takes a guide file in: what does not pass is shown with its paths, and nothing is stored. */
-export async function action({ request }: Route.ActionArgs) {
+export const action = allowed(async ({ request, context }: Route.ActionArgs) => {
   const form = await request.formData();
   const [file, why] = [form.get("file"), form.get("why")];
   const bad = (findings: readonly Finding[], name: string) =>
@@ -39,7 +41,7 @@ export async function action({ request }: Route.ActionArgs) {
     return bad(whole({ type: "too-big", mostBytes: MOST_PACK_BYTES }), file.name);
   }
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const reason = typeof why === "string" ? why.trim().slice(0, MOST_WHY) : "";
   if (isZip(bytes)) {
     const taken = await takePackIn(act, bytes, reason);
@@ -55,7 +57,7 @@ export async function action({ request }: Route.ActionArgs) {
   const stored = await storeGuide(act, value.value, reason);
   if (!stored.ok) return bad(stored.error, file.name);
   return data({ findings: [], name: file.name, stored: stored.value });
-}
+});
 
 /** A ZIP by its first bytes, whatever it is called. */
 const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
@@ -96,14 +98,28 @@ export default function Guides({
     [lines, zone],
   );
   return (
-    <Page title="Guides" actions={<TakeFileIn />}>
-      {actionData && actionData.findings.length > 0 && (
+    <Page
+      title="Guides"
+      actions={
+        <IfMay doing="guide" quiet>
+          <TakeFileIn />
+        </IfMay>
+      }
+    >
+      {actionData && "error" in actionData && (
+        <Alert severity="error" sx={{ mb: 2 }}>
+          {actionData.error}
+        </Alert>
+      )}
+      {actionData && "findings" in actionData && actionData.findings.length > 0 && (
         <Alert severity="error" sx={{ mb: 2 }}>
           <b>Nothing was stored.</b> {actionData.name}
           <Findings findings={actionData.findings} />
         </Alert>
       )}
-      {actionData?.stored && <Stored name={actionData.name} stored={actionData.stored} />}
+      {actionData && "stored" in actionData && actionData.stored && (
+        <Stored name={actionData.name} stored={actionData.stored} />
+      )}
       {broken.map(({ guideId, path }) => (
         <Alert key={guideId} severity="error" sx={{ mb: 1 }}>
           The guide {guideId} cannot be read (at {path === "" ? "the whole" : path}). Take a mended

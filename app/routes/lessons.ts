@@ -5,6 +5,7 @@ import { type Verdict, VERDICTS } from "../../core/lessons/index.ts";
 import { judgeLesson, lessonsFor } from "../../shop/lessons/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import type { Judged } from "../guide/lessons.tsx";
 import { foundOr404 } from "../ui/or-404.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
@@ -31,11 +32,11 @@ const readVerdict = reader<{
 });
 
 /** Decides what becomes of one of them. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const form = await readForm(request, readVerdict);
   const refused = (error: string, status: number) => data<Judged>({ error }, { status });
   if (!form.ok) return refused("Nothing was decided: a reason has at most 500 letters.", 400);
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const judged = await judgeLesson(act, params.id, form.value);
   if (judged.ok) return data<Judged>({ error: undefined });
   switch (judged.error.type) {
@@ -50,4 +51,4 @@ export async function action({ params, request }: Route.ActionArgs) {
     default:
       return unreachable(judged.error);
   }
-}
+});

@@ -1,3 +1,4 @@
+import Alert from "@mui/material/Alert";
 import { data, redirect } from "react-router";
 import { parseJson } from "../../core/base/parse-json.ts";
 import { type NewTicket, readNewTicket, shopDay } from "../../core/ticket/index.ts";
@@ -6,6 +7,7 @@ import { machineLines } from "../../shop/guide/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { knownCode, takeIn } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { type Refusals, TakeInForm } from "../take-in/take-in-form.tsx";
 import { Page } from "../ui/page.tsx";
 import { fieldsOf, idsIn } from "../ui/read-form.server.ts";
@@ -52,7 +54,7 @@ function jsonIn(text: unknown, none: unknown): unknown {
 
 const bad = (errors: Refusals) => data({ errors }, { status: 400 });
 
-export async function action({ request }: Route.ActionArgs) {
+export const action = allowed(async ({ request, context }: Route.ActionArgs) => {
   const fields = fieldsOf(await request.formData(), ["parts", "signs"]);
   const read = readNewTicket({
     mode: "short",
@@ -64,19 +66,24 @@ export async function action({ request }: Route.ActionArgs) {
   if (!read.ok) {
     return bad(Object.fromEntries(read.error.map((field) => [field, NEW_TICKET_WORDS[field]])));
   }
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const taken = await takeIn(act, read.value);
   return taken.ok ? redirect(`/tickets/${taken.value}`) : bad(takeInErrorWords(taken.error));
-}
+});
 
 export default function NewTicketPage({ loaderData, actionData }: Route.ComponentProps) {
   return (
     <Page title="Take a machine in">
+      {actionData && "error" in actionData && (
+        <Alert severity="error" sx={{ mb: 2 }}>
+          {actionData.error}
+        </Alert>
+      )}
       <TakeInForm
         begin={loaderData.begin}
         machines={loaderData.machines}
         firstKnown={loaderData.firstKnown}
-        refused={actionData?.errors}
+        refused={actionData && "errors" in actionData ? actionData.errors : undefined}
       />
     </Page>
   );

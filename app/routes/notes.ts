@@ -4,6 +4,7 @@ import { clientId } from "../../core/bench/index.ts";
 import { keepNote, takeNoteAway, type NewNote } from "../../shop/notes/index.server.ts";
 import type { KeptNotes } from "../bench/aside/note-panel.tsx";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/notes";
@@ -25,9 +26,9 @@ const readId = reader<{ readonly id: string }>({
 });
 
 /** Keeps a note with the model of a ticket, at a step; or takes one away. Gives the notes there are. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   if (request.method === "DELETE") {
     const form = await readForm(request, readId);
     if (!form.ok) return bad("Reload the page and take the note away again.", 400);
@@ -45,7 +46,7 @@ export async function action({ params, request }: Route.ActionArgs) {
   return note.ok
     ? kept(note)
     : bad("This note stands already, otherwise or by somebody else. Write it again.", 409);
-}
+});
 
 function wrongWords(paths: readonly string[]): string {
   return paths.includes("/text")

@@ -3,6 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { orderErrorWords } from "../../core/words/index.ts";
 import { arrive, askSupplier, orderParts } from "../../shop/supply/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { readBody, type Sent } from "../ui/read-body.server.ts";
 import type { Route } from "./+types/orders";
@@ -47,7 +48,7 @@ const readAsked = reader<Asked>({
 });
 
 /** Orders what was agreed to, asks when it comes, takes in what came. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   const asked = await readBody(request, readAsked);
   if (!asked.ok) {
@@ -56,7 +57,7 @@ export async function action({ params, request }: Route.ActionArgs) {
       { status: 400 },
     );
   }
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const { value } = asked;
   const ways = { order: orderParts, ask: askSupplier } as const;
   const done = ticketOr404<unknown, Parameters<typeof orderErrorWords>[0]>(
@@ -68,4 +69,4 @@ export async function action({ params, request }: Route.ActionArgs) {
   return done.ok
     ? data<Sent>({ error: undefined })
     : data<Sent>({ error: orderErrorWords(done.error) }, { status: 409 });
-}
+});

@@ -3,16 +3,17 @@ import type { Photo } from "../../data/photos/index.server.ts";
 import { keepPhoto, MOST_PHOTO_BYTES, takePhotoAway } from "../../shop/photos/index.server.ts";
 import type { KeptPhotos } from "../bench/aside/photo-panel.tsx";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/photos";
 
 /** Takes a photo of a step in, or away; gives the photos there are. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   // Files come with a little around them; what is far too big is not even read.
   if (Number(request.headers.get("Content-Length")) > MOST_PHOTO_BYTES + 100_000) return tooBig();
   const form = await request.formData();
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   if (request.method === "DELETE") {
     const id = form.get("id");
     const left = await takePhotoAway(act, number, typeof id === "string" ? id : "");
@@ -32,7 +33,7 @@ export async function action({ params, request }: Route.ActionArgs) {
   return photos.error.type === "too-big"
     ? tooBig()
     : bad("This is no picture that can be read: take a JPEG, PNG or WebP file.", 415);
-}
+});
 
 const kept = (photos: readonly Photo[]) => data<KeptPhotos>({ error: undefined, photos });
 const tooBig = () => bad("A picture has at most 20 MB: take it with fewer pixels.", 413);

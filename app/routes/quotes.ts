@@ -3,6 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { orderErrorWords } from "../../core/words/index.ts";
 import { type Asked, makeQuote } from "../../shop/price/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { readBody, type Sent } from "../ui/read-body.server.ts";
 import type { Route } from "./+types/quotes";
@@ -37,7 +38,7 @@ const readAsked = reader<Asked>({
 });
 
 /** Makes a numbered quote of a choice of offers. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   const asked = await readBody(request, readAsked);
   if (!asked.ok) {
@@ -46,9 +47,9 @@ export async function action({ params, request }: Route.ActionArgs) {
       { status: 400 },
     );
   }
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const made = ticketOr404(number, await makeQuote(act, number, asked.value));
   return made.ok
     ? data<Sent>({ error: undefined })
     : data<Sent>({ error: orderErrorWords(made.error) }, { status: 409 });
-}
+});

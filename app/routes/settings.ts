@@ -3,12 +3,11 @@ import { reader } from "../../core/base/ajv.ts";
 import { type Habit, HABITS } from "../../core/bench/index.ts";
 import { keepHabit } from "../../data/people/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
-import { keepPreferences } from "../frame/preferences.server.ts";
+import { keepLamp } from "../frame/preferences.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/settings";
 
 interface Settings {
-  readonly who?: string;
   readonly lamp?: "up" | "down";
   readonly habit?: Habit;
   readonly rows?: string;
@@ -19,7 +18,6 @@ const number = { type: "string", maxLength: 10 };
 const readSettings = reader<Settings>({
   type: "object",
   properties: {
-    who: { type: "string", maxLength: 120 },
     lamp: { enum: ["up", "down"] },
     habit: { enum: [...HABITS] },
     rows: number,
@@ -28,15 +26,15 @@ const readSettings = reader<Settings>({
   },
 });
 
-/** What this screen remembers (who works at it, its lamp), and how who works there keeps screws. */
-export async function action({ request }: Route.ActionArgs) {
+/** What this screen remembers (its lamp), and how who works there keeps screws. */
+export async function action({ request, context }: Route.ActionArgs) {
   const form = await readForm(request, readSettings);
   if (!form.ok) throw new Response("There is no such setting.", { status: 400 });
-  const { who, lamp, habit } = form.value;
+  const { lamp, habit } = form.value;
   const headers = new Headers();
-  for (const cookie of await keepPreferences({ who, lamp })) headers.append("Set-Cookie", cookie);
+  if (lamp) headers.append("Set-Cookie", await keepLamp(lamp));
   if (habit) {
-    const { act } = await actFor(request);
+    const { act } = await actFor(context);
     await keepHabit(act.db, act.actor.id, { habit, grid: gridIn(form.value) });
   }
   return data(null, { headers });

@@ -24,9 +24,9 @@ export const meta: Route.MetaFunction = ({ params }) => [
   { title: `Sheet ${params.number} · Brisk Bench` },
 ];
 
-export async function loader({ params, request }: Route.LoaderArgs) {
+export async function loader({ params, request, context }: Route.LoaderArgs) {
   const number = ticketNumber(params.number);
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const [ledger, ticket] = await Promise.all([
     readLedger(act.db, number, act.actor.id),
     ticketByNumber(act.db, number),

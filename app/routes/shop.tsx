@@ -4,6 +4,7 @@ import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
 import { keepRates, ratesOf } from "../../shop/stage/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { Rates } from "../shop/rates.tsx";
 import { Page } from "../ui/page.tsx";
 import { readBody, type Sent } from "../ui/read-body.server.ts";
@@ -23,7 +24,7 @@ const readAsked = reader<{ readonly id: string; readonly rates: QuoteRates }>({
 });
 
 /** Keeps what the shop reckons by: quotes that were given stay as they are. */
-export async function action({ request }: Route.ActionArgs) {
+export const action = allowed(async ({ request, context }: Route.ActionArgs) => {
   const asked = await readBody(request, readAsked);
   if (!asked.ok) {
     return data<Sent>(
@@ -33,10 +34,10 @@ export async function action({ request }: Route.ActionArgs) {
       { status: 400 },
     );
   }
-  const { act } = await actFor(request);
-  await keepRates(act.db, asked.value.rates);
+  const { act } = await actFor(context);
+  await keepRates(act, asked.value.rates);
   return data<Sent>({ error: undefined });
-}
+});
 
 export default function ShopPage({ loaderData }: Route.ComponentProps) {
   return (

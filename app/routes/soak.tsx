@@ -6,6 +6,7 @@ import { runFaultWords } from "../../core/words/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { keepSoak, soakPage } from "../../shop/soak/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { SoakScreen } from "../soak/soak-screen.tsx";
 import { Page } from "../ui/page.tsx";
@@ -51,7 +52,7 @@ const readSeen = reader<Seen>({
 });
 
 /** Keeps a run that is over. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   const form = await readForm(request, readRun);
   const readings = form.ok ? readJson(readReadings, form.value.readings) : form;
@@ -63,14 +64,14 @@ export async function action({ params, request }: Route.ActionArgs) {
   if (seen && !seen.ok) {
     return bad("How often it was seen is a whole number, in so many hours of use.", 400);
   }
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const run = { id, round, readings: readings.value, ...(seen ? { seen: seen.value } : {}) };
   const kept = ticketOr404(number, await keepSoak(act, number, run));
   if (kept.ok) return data({ error: undefined });
   return kept.error.type === "run-not-kept"
     ? bad(`Nothing was kept. ${runFaultWords(kept.error.fault)}`, 400)
     : bad("A run of this name is kept already, and is another one. Run it again.", 409);
-}
+});
 
 const bad = (error: string, status: number) => data({ error }, { status });
 

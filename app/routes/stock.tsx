@@ -4,6 +4,7 @@ import { type NewStockItem, readStockItem } from "../../core/stock/index.ts";
 import { restock, shelve, shelves } from "../../shop/stock/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { Shelves } from "../stock/shelves.tsx";
 import { Page } from "../ui/page.tsx";
 import { readBody, type Sent } from "../ui/read-body.server.ts";
@@ -61,10 +62,10 @@ const FIELDS: Readonly<Partial<Record<keyof NewStockItem, string>>> = {
 };
 
 /** Puts a new thing on the shelves, or more or fewer of one that is there. */
-export async function action({ request }: Route.ActionArgs) {
+export const action = allowed(async ({ request, context }: Route.ActionArgs) => {
   const asked = await readBody(request, readAsked);
   if (!asked.ok) return bad("Nothing was written: send it again.");
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   if (asked.value.does === "shelve") {
     const item = readStockItem(asked.value.item);
     if (!item.ok) {
@@ -82,7 +83,7 @@ export async function action({ request }: Route.ActionArgs) {
   return done.error.type === "too-few"
     ? bad(`Nothing was written: there are only ${done.error.count}.`, 409)
     : bad("Nothing was written: there is no such thing on the shelves.", 404);
-}
+});
 
 export default function Stock({ loaderData }: Route.ComponentProps) {
   return (

@@ -8,6 +8,7 @@ import { reopen } from "../../shop/bench/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { decide, ticketPage } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { BACK_TO_BENCH, Decisions } from "../ticket/decisions.tsx";
 import { Before } from "../ticket/before.tsx";
@@ -54,7 +55,7 @@ const readDecision = reader<{ readonly decision: string; readonly note?: string 
   },
 });
 
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   const form = await readForm(request, readDecision);
   if (!form.ok) {
@@ -64,7 +65,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     );
   }
   const { decision, note = "" } = form.value;
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const decided = ticketOr404(
     number,
     decision === BACK_TO_BENCH
@@ -74,7 +75,7 @@ export async function action({ params, request }: Route.ActionArgs) {
   if (decided.ok) return { message: undefined };
   const status = decided.error.type === "soak-not-passed" ? 422 : 409;
   return data({ message: decideErrorWords(decided.error) }, { status });
-}
+});
 
 /** Also after a decision that came too late: then most of all the page must show how it is. */
 export const shouldRevalidate = () => true;
@@ -180,7 +181,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           blocks={open.map((block) => blockStandsWords(block, (id) => partWord(guide, id)))}
           hasQuote={stand.quotes.length > 0}
           isOrdered={stand.orders.some(({ state }) => state === "under-way" || state === "wrong")}
-          message={actionData?.message}
+          message={actionData && "error" in actionData ? actionData.error : actionData?.message}
         />
       </Box>
     </Page>

@@ -4,6 +4,7 @@ import type { Spot } from "../../core/learn/index.ts";
 import { keepView, MOST_PHOTO_BYTES } from "../../shop/photos/index.server.ts";
 import type { KeptView } from "../bench/learn/view-taking.tsx";
 import { actFor } from "../frame/act.server.ts";
+import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/views";
 
@@ -18,11 +19,11 @@ const readCorners = reader<readonly Spot[]>({
 const MOST_MM = 1000;
 
 /** Takes a picture of an open machine, straightens it to scale by its corners, and keeps it. */
-export async function action({ params, request }: Route.ActionArgs) {
+export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   if (Number(request.headers.get("Content-Length")) > MOST_PHOTO_BYTES + 100_000) return tooBig();
   const form = await request.formData();
-  const { act } = await actFor(request);
+  const { act } = await actFor(context);
   const [file, corners] = [form.get("photo"), form.get("corners")];
   const [width, height] = [Number(form.get("width")), Number(form.get("height"))];
   if (!(file instanceof File) || file.size === 0) return bad("Choose a picture first.", 400);
@@ -42,7 +43,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     default:
       return bad("This is no picture that can be read: take a JPEG, PNG or WebP file.", 415);
   }
-}
+});
 
 const tooBig = () => bad("A picture has at most 20 MB: take it with fewer pixels.", 413);
 const bad = (error: string, status: number) =>

@@ -9,6 +9,7 @@ import {
 import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { plain } from "../../core/base/plain.ts";
+import { useNonce } from "./nonce.ts";
 
 export interface Row {
   readonly id: string | number;
@@ -54,6 +55,7 @@ export default function GridInside({
   served,
 }: GridProps<Row>) {
   const navigate = useNavigate();
+  const nonce = useNonce();
   const [query, setQuery] = useState("");
   const wanted = plain(useDeferredValue(query));
   const found = useMemo(
@@ -69,6 +71,7 @@ export default function GridInside({
   const grid = useMemo(
     () => (
       <DataGrid
+        {...(nonce === undefined ? {} : { nonce })}
         aria-label={name}
         rows={found}
         columns={columns}

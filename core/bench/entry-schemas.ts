@@ -116,6 +116,8 @@ export interface SentTick {
   readonly at: string;
   readonly entry: Entry;
   readonly after: number;
+  /** Who made it, where it waited and somebody else sends it. */
+  readonly by?: string;
 }
 
 const entry = {
@@ -143,5 +145,6 @@ export const readSentTick: Reader<SentTick> = reader(
     at: moment,
     entry,
     after: { type: "integer", minimum: 0, maximum: 1_000_000 },
+    by: id,
   }),
 );

@@ -8,6 +8,14 @@ export interface Person {
   readonly role: Role;
 }
 
+/** Somebody of the shop as the lead sees them. */
+export interface Member extends Person {
+  /** Whether they have left: what they did stays, they come in no more. */
+  readonly gone: boolean;
+  /** How many digits their PIN has; 0: they have none yet. */
+  readonly digits: number;
+}
+
 /** The name of a person; somebody who is not known (any more) is named by the id. */
 export const nameOf = (people: readonly Person[], id: string): string =>
   people.find((person) => person.id === id)?.name ?? id;

@@ -55,6 +55,7 @@ export {
   type WayOfAnswer,
   type WayOfPaying,
 } from "./deeds.ts";
+export { doingOf } from "./doing.ts";
 export { afterDeed, standOf, type Order, type OrderState, type Stand } from "./stand.ts";
 export {
   blocksOf,

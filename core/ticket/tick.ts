@@ -1,4 +1,5 @@
 import type { Result } from "../base/result.ts";
+import type { Doing } from "../people/index.ts";
 import type { Refusal, StoredEvent } from "../bench/index.ts";
 import type { TicketUnknown } from "./errors.ts";
 import type { TicketTrouble } from "./trouble.ts";
@@ -17,6 +18,10 @@ export type TickError =
   | { readonly type: "id-taken" }
   /** Others came first again and again; nothing was written. */
   | { readonly type: "busy" }
+  /** Whoever made it may not do that. */
+  | { readonly type: "not-allowed"; readonly doing: Doing }
+  /** It is somebody's who was never signed in at this screen. */
+  | { readonly type: "not-yours" }
   | { readonly type: "refused"; readonly refusal: Refusal };
 
 /** The answer to a tick: the events that the screen has not seen, its own among them. */

@@ -84,3 +84,11 @@ export { foundErrorWords, orderErrorWords, supplierWords } from "./price-words.t
 export { ticketPackErrorWords } from "./pack-words.ts";
 export { aftercareWords } from "./aftercare-words.ts";
 export { adapterWords, PACK_VERDICTS, packReasonWords } from "./readings-words.ts";
+export {
+  notAllowedWords,
+  peopleErrorWords,
+  pinErrorWords,
+  ROLE_WORDS,
+  signInErrorWords,
+  whoMayWords,
+} from "./people-words.ts";

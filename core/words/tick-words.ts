@@ -1,5 +1,6 @@
 import type { Model } from "../rules/index.ts";
 import type { TickError } from "../ticket/index.ts";
+import { notAllowedWords } from "./people-words.ts";
 import { refusalWords } from "./refusal-words.ts";
 import { troubleWords } from "./ticket-words.ts";
 
@@ -20,6 +21,10 @@ export function tickErrorWords(model: Model, error: TickError): string {
       return "That step was written before, otherwise or by somebody else. Reload the page.";
     case "busy":
       return "Others are working on this job just now; your last step was not written. Do it again.";
+    case "not-allowed":
+      return notAllowedWords(error.doing);
+    case "not-yours":
+      return "This step was made by somebody who was never signed in at this screen. It was not written.";
     default:
       return troubleWords(error);
   }

@@ -48,6 +48,8 @@ export async function openDatabase(folder: string): Promise<Database> {
       }),
     async close() {
       await last;
+      // What stands beside the file goes into it; one that is read-only stays as it is.
+      await sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)").catch(() => undefined);
       await sequelize.close();
     },
   };

@@ -4,6 +4,31 @@ export interface PersonRow {
   id: string;
   name: string;
   role: string;
+  /** The hash of the PIN, with its salt and its costs. */
+  pin: string | null;
+  digits: number;
+  gone: number;
+}
+/** Times in ms; `id` is the hash of what the browser has. */
+export interface SessionRow {
+  id: string;
+  person: string;
+  screen: string;
+  made: number;
+  seen: number;
+  ended: number;
+}
+export interface TriesRow {
+  key: string;
+  wrong: number;
+  last: number;
+}
+export interface RecordRow {
+  seq?: number;
+  at: string;
+  by: string | null;
+  what: string;
+  body: string;
 }
 export interface CustomerRow {
   id: string;

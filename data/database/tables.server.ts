@@ -1,6 +1,9 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from "sequelize";
 import type {
   PersonRow,
+  RecordRow,
+  SessionRow,
+  TriesRow,
   CustomerRow,
   GuideVersionRow,
   TicketRow,
@@ -39,7 +42,34 @@ export function defineTables(sequelize: Sequelize) {
       key: key(text()),
       value: text(),
     }),
-    people: table<PersonRow>("people", { id: key(text()), name: text(), role: text() }),
+    people: table<PersonRow>("people", {
+      id: key(text()),
+      name: text(),
+      role: text(),
+      pin: maybe(),
+      digits: number(),
+      gone: number(),
+    }),
+    sessions: table<SessionRow>("sessions", {
+      id: key(text()),
+      person: text(),
+      screen: text(),
+      made: number(),
+      seen: number(),
+      ended: number(),
+    }),
+    tries: table<TriesRow>("tries", {
+      key: key(text()),
+      wrong: number(),
+      last: number(),
+    }),
+    record: table<RecordRow>("record", {
+      seq: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      at: text(),
+      by: maybe(),
+      what: text(),
+      body: text(),
+    }),
     customers: table<CustomerRow>("customers", { id: key(text()), name: text(), phone: text() }),
     guides: table<{ id: string }>("guides", { id: key(text()) }),
     guideBodies: table<{ hash: string; body: string }>("guide_bodies", {

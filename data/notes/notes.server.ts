@@ -23,9 +23,6 @@ export async function addNote(db: Database, note: Note, transaction: Transaction
 }
 
 /** Takes a note away; whether there was one. */
-export async function dropNote(db: Database, guideId: string, id: string): Promise<boolean> {
-  const dropped = await db.write((transaction) =>
-    db.tables.notes.destroy({ where: { id, guideId }, transaction }),
-  );
-  return dropped > 0;
+export async function dropNote(db: Database, id: string, transaction: Transaction): Promise<void> {
+  await db.tables.notes.destroy({ where: { id }, transaction });
 }

@@ -1,26 +1,70 @@
-import type { Person, Role } from "../../core/people/index.ts";
+import type { Transaction } from "sequelize";
+import type { Member, Person, Role } from "../../core/people/index.ts";
 import type { Database } from "../database/database.server.ts";
 
-const known = new WeakMap<Database, { readonly at: number; readonly people: readonly Person[] }>();
+const known = new WeakMap<Database, { readonly at: number; readonly people: readonly Member[] }>();
 /** Every request asks who is working; people come and go by the week. */
-const FRESH_MS = 10_000;
+const FRESH_MS = 2_000;
 
-/** All people, by name. */
-export async function allPeople(db: Database): Promise<readonly Person[]> {
+/** All people, those who left too, by name. */
+export async function allPeople(db: Database): Promise<readonly Member[]> {
   const kept = known.get(db);
   if (kept && performance.now() - kept.at < FRESH_MS) return kept.people;
   const rows = await db.tables.people.findAll({ order: ["name"], raw: true });
-  const people = rows.map(({ id, name, role }) => ({ id, name, role: role as Role }));
+  const people = rows.map(({ id, name, role, digits, gone }) => ({
+    id,
+    name,
+    role: role as Role,
+    digits,
+    gone: gone === 1,
+  }));
   if (people.length > 0) known.set(db, { at: performance.now(), people });
   return people;
 }
 
-export async function addPeople(db: Database, people: readonly Person[]): Promise<void> {
+/** Adds people who have no PIN yet. */
+export async function addPeople(
+  db: Database,
+  people: readonly Person[],
+  transaction?: Transaction,
+): Promise<void> {
+  const rows = people.map(({ id, name, role }) => ({
+    id,
+    name,
+    role,
+    pin: null,
+    digits: 0,
+    gone: 0,
+  }));
+  const add = (within: Transaction) => db.tables.people.bulkCreate(rows, { transaction: within });
+  await (transaction ? add(transaction) : db.write(add));
   known.delete(db);
-  await db.write((transaction) =>
-    db.tables.people.bulkCreate(
-      people.map((person) => ({ ...person })),
-      { transaction },
-    ),
-  );
+}
+
+/** Keeps what is another way now about somebody. */
+export async function keepPerson(
+  db: Database,
+  id: string,
+  { role, gone }: { readonly role: Role; readonly gone: boolean },
+  transaction: Transaction,
+): Promise<void> {
+  await db.tables.people.update({ role, gone: gone ? 1 : 0 }, { where: { id }, transaction });
+  known.delete(db);
+}
+
+/** The hash of somebody's PIN; undefined: they have none. */
+export async function pinHashOf(db: Database, id: string): Promise<string | undefined> {
+  const row = await db.tables.people.findByPk(id, { attributes: ["pin"], raw: true });
+  return row?.pin ?? undefined;
+}
+
+export async function keepPinHash(
+  db: Database,
+  id: string,
+  pin: string,
+  digits: number,
+  transaction: Transaction,
+): Promise<void> {
+  await db.tables.people.update({ pin, digits }, { where: { id }, transaction });
+  known.delete(db);
 }

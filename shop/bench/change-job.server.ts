@@ -11,7 +11,7 @@ import {
   ticketFacts,
   type TicketFacts,
 } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { planFor } from "../plan/index.server.ts";
 import { settle } from "../stage/index.server.ts";
 import { grow, MOST_TRIES } from "./grow.server.ts";
@@ -23,6 +23,16 @@ import { replan } from "./tick.server.ts";
  * the machine is in now; once the build-up has begun, or the ticket has left the bench, it is too late.
  */
 export async function changeJob(
+  act: Act,
+  number: number,
+  job: Job,
+): Promise<Result<true, ChangeJobError>> {
+  allow(act, "change-job");
+  return giveJob(act, number, job);
+}
+
+/** The same where the job follows from something else that was allowed: a fault found, a quote taken. */
+export async function giveJob(
   act: Act,
   number: number,
   job: Job,

@@ -1,6 +1,6 @@
 export { benchPhase } from "./grow.server.ts";
 export { ledgerLine } from "./ledger-line.server.ts";
-export { changeJob } from "./change-job.server.ts";
+export { changeJob, giveJob } from "./change-job.server.ts";
 export { reopen } from "./reopen.server.ts";
 export { tick } from "./tick.server.ts";
 export { onAnnounced } from "./announce.server.ts";

@@ -10,7 +10,7 @@ import { type FactChange, guideChanges } from "../../core/guide/index.ts";
 import { isAtBench, type RenewError } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentVersion, guideVersion, modelFor } from "../../data/guide/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { grow, MOST_TRIES } from "./grow.server.ts";
 import { type OpenLedger, readLedger } from "./ledgers.server.ts";
 import { replan } from "./tick.server.ts";
@@ -45,6 +45,7 @@ export async function newerGuide(
  * where what was done on it goes against that version, and once it is being built up.
  */
 export async function renewJob(act: Act, number: number): Promise<Result<true, RenewError>> {
+  allow(act, "change-job");
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const ledger = await readLedger(act.db, number, act.actor.id);
     if (!ledger.ok) return ledger;

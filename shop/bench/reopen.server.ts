@@ -2,7 +2,7 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
 import { admit } from "../../core/bench/index.ts";
 import type { DecideError } from "../../core/ticket/index.ts";
 import { verdictWords } from "../../core/words/index.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { soakNow } from "../soak/index.server.ts";
 import { grow, MOST_TRIES } from "./grow.server.ts";
 import { readLedger, startOf } from "./ledgers.server.ts";
@@ -16,6 +16,7 @@ export async function reopen(
   number: number,
   note: string,
 ): Promise<Result<true, DecideError>> {
+  allow(act, "reopen");
   const { db } = act;
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const ledger = await readLedger(db, number, act.actor.id);

@@ -11,11 +11,13 @@ import {
   type SentTick,
   stopById,
 } from "../../core/bench/index.ts";
+import { type Doing, may, type Person } from "../../core/people/index.ts";
 import { savedState } from "../../core/plan/index.ts";
 import type { Job, JobError, Model } from "../../core/rules/index.ts";
 import { isAtBench, type TickError, type TickReply } from "../../core/ticket/index.ts";
 import { stopAsk } from "../../core/words/index.ts";
 import { eventById } from "../../data/bench/index.server.ts";
+import { allPeople, wasAtScreen } from "../../data/people/index.server.ts";
 import type { Act } from "../act.server.ts";
 import { planAside } from "../plan/index.server.ts";
 import { grow, type Growing, MOST_TRIES } from "./grow.server.ts";
@@ -29,7 +31,11 @@ import { ledgerOf, sentFrom, type OpenLedger } from "./ledgers.server.ts";
  * transaction of its own, if nothing has come between; else it is judged anew.
  */
 export async function tick(act: Act, number: number, sent: SentTick): Promise<TickReply> {
-  const { db, actor } = act;
+  const { db } = act;
+  const actor = await makerOf(act, sent.by);
+  if (!actor) return fail({ type: "not-yours" });
+  const doing = doingAt(sent.entry);
+  if (!may(actor, doing)) return fail({ type: "not-allowed", doing });
   const event: LedgerEvent = { id: sent.id, at: sent.at, by: actor.id, entry: sent.entry };
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const isFresh = tries > 0;
@@ -52,6 +58,16 @@ export async function tick(act: Act, number: number, sent: SentTick): Promise<Ti
   }
   return fail({ type: "busy" });
 }
+
+/** Who made a tick: whoever is signed in, or somebody who was, at this screen, before it was handed over. */
+async function makerOf({ db, actor, screen }: Act, by = actor.id): Promise<Person | undefined> {
+  if (by === actor.id) return actor;
+  if (screen === undefined || !(await wasAtScreen(db, by, screen))) return undefined;
+  return (await allPeople(db)).find(({ id }) => id === by);
+}
+
+const doingAt = (entry: Entry): Doing =>
+  entry.do === "close" && entry.explained !== undefined ? "close-short" : "tick";
 
 const taken = (): TickReply => fail({ type: "id-taken" });
 

@@ -1,14 +1,20 @@
 import { timesEstimate } from "../../core/minutes/index.ts";
 import type { TicketLine } from "../../core/ticket/index.ts";
 import { TABLES, type TableName, tableRows } from "../../data/exports/index.server.ts";
+import { addRecord } from "../../data/people/index.server.ts";
 import { openLines } from "../../data/ticket/index.server.ts";
-import type { Shop } from "../open.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 
 /** The rows of a table that goes out, by the name of its file; undefined: there is no such table. */
-export async function rowsOf({ db }: Shop, file: string) {
+export async function rowsOf(act: Act, file: string) {
+  allow(act, "export");
+  const { db } = act;
   const name = TABLES.find((one) => `${one}.csv` === file) satisfies TableName | undefined;
   if (!name) return undefined;
   const rows = await tableRows(db, name);
+  await db.write((transaction) =>
+    addRecord(db, stampOf(act), { what: "exported", file }, transaction),
+  );
   return name === "times" ? rows.map(withFactor) : rows;
 }
 
@@ -21,4 +27,7 @@ function withFactor({ logarithms, ...row }: Row): Row {
 }
 
 /** The open tickets, each with its promised day. */
-export const promisedLines = ({ db }: Shop): Promise<readonly TicketLine[]> => openLines(db);
+export async function promisedLines(act: Act): Promise<readonly TicketLine[]> {
+  allow(act, "export");
+  return openLines(act.db);
+}

@@ -1,4 +1,4 @@
-import { done, TestShop } from "../../testing/shop.ts";
+import { MIREL, done, TestShop } from "../../testing/shop.ts";
 import { record } from "../stage/index.server.ts";
 import { shelve } from "../stock/index.server.ts";
 import { promisedLines, rowsOf } from "./index.server.ts";
@@ -36,11 +36,11 @@ const ordered = (order: string) =>
 test("tickets and customers, each with its own", async () => {
   await shop.ticket({ customer: "Wren", parts: ["fan"], work: "upgrade" });
   await shop.ticket({ customer: "Wren", parts: ["battery"] });
-  expect(await rowsOf(shop.shop, "tickets.csv")).toMatchObject([
+  expect(await rowsOf(shop.act(MIREL), "tickets.csv")).toMatchObject([
     { ticket: 1001, customer: "Wren", parts: "Fan", wanted: "upgrade", waits_for: "customer" },
     { ticket: 1002, parts: "Battery", wanted: "replace" },
   ]);
-  expect(await rowsOf(shop.shop, "customers.csv")).toMatchObject([
+  expect(await rowsOf(shop.act(MIREL), "customers.csv")).toMatchObject([
     { customer: "Wren", tickets: 2 },
   ]);
 });
@@ -51,7 +51,7 @@ test("parts with what came of them, and those that are still on their way", asyn
   done(await record(shop.act(), number, [yes, ordered("A"), ordered("B")]));
   const came = { kind: "arrived", order: "A", code: "F-9", serial: "S1", fits: false } as const;
   done(await record(shop.act(), number, [came]));
-  expect(await rowsOf(shop.shop, "parts.csv")).toMatchObject([
+  expect(await rowsOf(shop.act(MIREL), "parts.csv")).toMatchObject([
     { order: "A", supplier: "north", code: "F-1", came_as: "F-9", serial: "S1", fits: 0 },
     { order: "B", came: null, came_as: null },
   ]);
@@ -60,10 +60,10 @@ test("parts with what came of them, and those that are still on their way", asyn
 test("stock, and times at the bench as how many times the estimate", async () => {
   const item = { code: "F-1", name: "Fan", place: "B2", price: 2400, least: 1, story: "" };
   await shelve(shop.act(), { ...item, condition: "new", count: 3 });
-  expect(await rowsOf(shop.shop, "stock.csv")).toMatchObject([{ code: "F-1", count: 3 }]);
+  expect(await rowsOf(shop.act(MIREL), "stock.csv")).toMatchObject([{ code: "F-1", count: 3 }]);
   const number = await shop.atBench({ parts: ["fan"] });
   await shop.play(number);
-  const times = (await rowsOf(shop.shop, "times.csv"))!;
+  const times = (await rowsOf(shop.act(MIREL), "times.csv"))!;
   expect(times.length).toBeGreaterThan(0);
   // Played at a minute a tick: no step is an eighth of its estimate, none eight times as long.
   for (const row of times) {
@@ -73,11 +73,11 @@ test("stock, and times at the bench as how many times the estimate", async () =>
 });
 
 test("there are no other files", async () => {
-  expect(await rowsOf(shop.shop, "people.csv")).toBeUndefined();
-  expect(await rowsOf(shop.shop, "tickets")).toBeUndefined();
+  expect(await rowsOf(shop.act(MIREL), "people.csv")).toBeUndefined();
+  expect(await rowsOf(shop.act(MIREL), "tickets")).toBeUndefined();
 });
 
 test("the calendar has the open tickets alone", async () => {
   await shop.ticket();
-  expect((await promisedLines(shop.shop)).map(({ number }) => number)).toEqual([1001]);
+  expect((await promisedLines(shop.act(MIREL))).map(({ number }) => number)).toEqual([1001]);
 });

@@ -15,8 +15,8 @@ import { lengthOf } from "../../data/bench/index.server.ts";
 import { ticketFacts, type TicketFacts, turnedOutCounts } from "../../data/ticket/index.server.ts";
 import { jobStream } from "../../core/bench/index.ts";
 import { joinedWords } from "../../core/words/index.ts";
-import type { Act } from "../act.server.ts";
-import { changeJob, readLedger } from "../bench/index.server.ts";
+import { allow, type Act } from "../act.server.ts";
+import { giveJob, readLedger } from "../bench/index.server.ts";
 import { record, type RecordError, standingOf } from "../stage/index.server.ts";
 
 /** A ticket's fault as far as it is known, with the machine as it lies there now. */
@@ -69,6 +69,7 @@ export async function nameFault(
   number: number,
   { id, cause, parts, note }: Named,
 ): Promise<Result<true, FoundError>> {
+  allow(act, "find-out");
   const finding = await findingOf(act.db, number);
   if (!finding.ok) return finding;
   const { guide, facts } = finding.value;
@@ -85,7 +86,7 @@ export async function nameFault(
   } as const;
   // The job first: where it cannot be had, nothing is said to be found.
   if (units.length > 0) {
-    const changed = await changeJob(act, number, { for: units, mode: facts.job.mode ?? "short" });
+    const changed = await giveJob(act, number, { for: units, mode: facts.job.mode ?? "short" });
     if (!changed.ok) return changed;
   }
   return record(act, number, [deed], { id, note: "fault found" });
@@ -97,9 +98,10 @@ export async function openUpFor(
   number: number,
   reach: readonly string[],
 ): Promise<Result<true, FoundError>> {
+  allow(act, "find-out");
   const facts = await ticketFacts(act.db, number);
   if (!facts) return fail({ type: "ticket-unknown" });
   const { job } = facts;
   const all = [...new Set([...(job.reach ?? []), ...reach])];
-  return changeJob(act, number, { ...job, reach: all });
+  return giveJob(act, number, { ...job, reach: all });
 }

@@ -23,7 +23,7 @@ import {
 } from "../../core/words/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { addVersion, currentHash, guideIds, guideVersion } from "../../data/guide/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 
 /** Writes down a machine that no guide answers to: the first version of a guide that is to be learnt. */
 export async function addModel(
@@ -57,6 +57,7 @@ export async function keepAnswers(
   guideId: string,
   entered: unknown,
 ): Promise<Result<true, "guide-unknown" | "answers-broken">> {
+  allow(act, "guide");
   const { db } = act;
   const answers = readAnswers(entered);
   if (!answers.ok) return fail("answers-broken");

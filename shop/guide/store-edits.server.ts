@@ -2,7 +2,7 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
 import { type Edit, withEdits } from "../../core/edit/index.ts";
 import { type Finding, type Guide, sisterPatch } from "../../core/guide/index.ts";
 import { currentHash, guideVersion } from "../../data/guide/index.server.ts";
-import type { Act } from "../act.server.ts";
+import { allow, type Act } from "../act.server.ts";
 import { storeGuide, type StoredGuide } from "./store-guide.server.ts";
 
 export type StoreEditsError =
@@ -31,6 +31,7 @@ export async function storeEdits(
   guideId: string,
   { base, edits, why, sister }: SentEdits,
 ): Promise<Result<StoredGuide, StoreEditsError>> {
+  allow(act, "guide");
   const now = await currentHash(act.db, guideId);
   if (now === undefined) return fail({ type: "guide-unknown" });
   if (now !== base) return fail({ type: "behind" });

@@ -21,7 +21,7 @@ import {
   type GuideVersion,
 } from "../../data/guide/index.server.ts";
 import { keepLine, unbegunTickets } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { checkAside, planFor } from "../plan/index.server.ts";
 
 /** What came of taking a guide file in. */
@@ -61,6 +61,7 @@ export async function storeGuide(
   why: string,
   onto?: string,
 ): Promise<Result<StoredGuide, readonly Finding[]> | "behind"> {
+  allow(act, "guide");
   const parsed = parseGuide(file);
   if (!parsed.ok) return parsed;
   const errors = await checkAside(file);

@@ -19,7 +19,7 @@ import {
   verdictsOnMachine,
   type LessonVerdict,
 } from "../../data/lessons/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { storeGuide } from "../guide/index.server.ts";
 
 /** What jobs teach about a guide: what is to be decided, and what was. */
@@ -84,6 +84,7 @@ export async function judgeLesson(
   guideId: string,
   { key, verdict, why }: { readonly key: string; readonly verdict: Verdict; readonly why: string },
 ): Promise<Result<{ readonly version: number | undefined }, JudgeError>> {
+  allow(act, "teach");
   const { db } = act;
   const told = await toldOf(db, guideId);
   if (!told) return fail({ type: "guide-unknown" });

@@ -1,8 +1,9 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { TicketUnknown } from "../../core/ticket/index.ts";
 import { addNote, dropNote, noteById, notesOf, type Note } from "../../data/notes/index.server.ts";
+import { addRecord } from "../../data/people/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { hasStep } from "../guide/index.server.ts";
 
 export type NoteError =
@@ -22,6 +23,7 @@ export async function keepNote(
   ticket: number,
   note: NewNote,
 ): Promise<Result<readonly Note[], NoteError>> {
+  allow(act, "note");
   const { db } = act;
   const facts = await ticketFacts(db, ticket);
   if (!facts) return fail({ type: "ticket-unknown" });
@@ -42,12 +44,19 @@ const isSame = (a: Note, b: Note): boolean =>
 
 /** Takes a note away, and gives those that are left. */
 export async function takeNoteAway(
-  { db }: Act,
+  act: Act,
   ticket: number,
   id: string,
 ): Promise<Result<readonly Note[], TicketUnknown>> {
+  const { db } = act;
   const facts = await ticketFacts(db, ticket);
   if (!facts) return fail({ type: "ticket-unknown" });
-  await dropNote(db, facts.guideId, id);
+  await db.write(async (transaction) => {
+    const note = await noteById(db, id, transaction);
+    if (note?.guideId !== facts.guideId) return;
+    allow(act, "take-away", { by: note.by });
+    await dropNote(db, id, transaction);
+    await addRecord(db, stampOf(act), { what: "taken-away", kind: "note", id }, transaction);
+  });
   return ok(await notesOf(db, facts.guideId));
 }

@@ -5,7 +5,7 @@ import { fail, type Result } from "../../core/base/result.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { addGuidePhotos, readPhoto, unknownPhotos } from "../../data/photos/index.server.ts";
-import type { Act } from "../act.server.ts";
+import { allow, type Act } from "../act.server.ts";
 import { photoAndThumb } from "../photos/index.server.ts";
 import { MOST_PHOTO, unpacked, type UnpackError } from "./unpack.server.ts";
 import { guideFile, storeGuide, type StoredGuide } from "../guide/index.server.ts";
@@ -55,6 +55,7 @@ export async function takePackIn(
   bytes: Uint8Array,
   why: string,
 ): Promise<Result<StoredGuide, PackError>> {
+  allow(act, "guide");
   const opened = unpacked(bytes, wrongEntry, ["pack.json", "guide.json"]);
   if (!opened.ok) return opened;
   const files = opened.value;

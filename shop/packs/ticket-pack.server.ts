@@ -41,7 +41,7 @@ import {
   ticketByNumber,
   transitionsOf,
 } from "../../data/ticket/index.server.ts";
-import type { Act } from "../act.server.ts";
+import { allow, type Act } from "../act.server.ts";
 import { benchPhase, ledgerLine, readLedger } from "../bench/index.server.ts";
 import { unbegunLine } from "../guide/index.server.ts";
 import { photoAndThumb } from "../photos/index.server.ts";
@@ -203,6 +203,7 @@ export async function takeTicketIn(
   act: Act,
   bytes: Uint8Array,
 ): Promise<Result<number, TicketPackError>> {
+  allow(act, "unpack");
   const { db } = act;
   const opened = unpacked(bytes, wrongEntry, ["ticket.json"]);
   if (!opened.ok) return opened;

@@ -3,8 +3,9 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { Spot } from "../../core/learn/index.ts";
 import { AT_INTAKE, type TicketUnknown } from "../../core/ticket/index.ts";
 import { addPhoto, dropPhoto, photosOf, type Photo } from "../../data/photos/index.server.ts";
+import { addRecord } from "../../data/people/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { pictureOf } from "./picture.server.ts";
 import { straighten } from "./straighten.server.ts";
 import { hasStep } from "../guide/index.server.ts";
@@ -31,6 +32,7 @@ export async function keepPhoto(
   step: string,
   bytes: Uint8Array,
 ): Promise<Result<readonly Photo[], PhotoError>> {
+  allow(act, "photo");
   const facts = await ticketFacts(act.db, ticket);
   if (!facts) return fail({ type: "ticket-unknown" });
   if (step !== AT_INTAKE && !(await hasStep(act.db, facts, step))) {
@@ -53,6 +55,7 @@ export async function keepView(
   corners: readonly Spot[],
   size: { readonly width: number; readonly height: number },
 ): Promise<Result<string, PhotoError>> {
+  allow(act, "photo");
   if (!(await ticketFacts(act.db, ticket))) return fail({ type: "ticket-unknown" });
   if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
   const straight = await straighten(bytes, corners, size);
@@ -76,11 +79,19 @@ export async function photoAndThumb(bytes: Uint8Array) {
 
 /** Takes a photo away, and gives those that are left. */
 export async function takePhotoAway(
-  { db }: Act,
+  act: Act,
   ticket: number,
   id: string,
 ): Promise<Result<readonly Photo[], TicketUnknown>> {
+  const { db } = act;
   if (!(await ticketFacts(db, ticket))) return fail({ type: "ticket-unknown" });
-  await dropPhoto(db, ticket, id);
+  const photo = (await photosOf(db, ticket)).find((one) => one.id === id);
+  if (photo) {
+    allow(act, "take-away", { by: photo.by });
+    await dropPhoto(db, ticket, id);
+    await db.write((transaction) =>
+      addRecord(db, stampOf(act), { what: "taken-away", kind: "photo", id }, transaction),
+    );
+  }
   return ok(await photosOf(db, ticket));
 }

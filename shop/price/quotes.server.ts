@@ -19,8 +19,8 @@ import {
 } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
-import type { Act } from "../act.server.ts";
-import { changeJob } from "../bench/index.server.ts";
+import { allow, type Act } from "../act.server.ts";
+import { giveJob } from "../bench/index.server.ts";
 import { planFor } from "../plan/index.server.ts";
 import {
   dayOf,
@@ -92,6 +92,7 @@ export async function makeQuote(
   number: number,
   asked: Asked,
 ): Promise<Result<true, QuoteError>> {
+  allow(act, "price");
   const { db } = act;
   const known = await priced(db, number);
   if (!known.ok) return known;
@@ -143,5 +144,5 @@ export async function adoptQuote(act: Act, number: number): Promise<void> {
   const beside = quote.brings.filter((part) => !facts.job.for.includes(part));
   const before = facts.job.new ?? [];
   if (beside.length === before.length && beside.every((part) => before.includes(part))) return;
-  await changeJob(act, number, { ...facts.job, new: beside });
+  await giveJob(act, number, { ...facts.job, new: beside });
 }

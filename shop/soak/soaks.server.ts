@@ -14,7 +14,7 @@ import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
 import { addSoak, shutsOf, soakById, soaksOf, type Soak } from "../../data/soak/index.server.ts";
 import { ticketByNumber, ticketFacts, type TicketFacts } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 
 async function isFanned(db: Database, { guideId, code }: TicketFacts): Promise<boolean> {
   const version = await currentHash(db, guideId);
@@ -65,6 +65,7 @@ export async function keepSoak(
   number: number,
   run: Run & { readonly id: string },
 ): Promise<Result<true, KeepSoakError>> {
+  allow(act, "soak");
   const { db } = act;
   const { id, round, readings, seen } = run;
   const fault = runFault(readings);

@@ -1,5 +1,7 @@
 import { reader, readJson } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema, USUAL_RATES } from "../../core/quote/index.ts";
+import { addRecord } from "../../data/people/index.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { keepSetting, setting, type Database } from "../../data/database/index.server.ts";
 
 const readRates = reader<QuoteRates>(quoteRatesSchema);
@@ -11,5 +13,11 @@ export async function ratesOf(db: Database): Promise<QuoteRates> {
   return read?.ok ? read.value : USUAL_RATES;
 }
 
-export const keepRates = (db: Database, rates: QuoteRates): Promise<void> =>
-  db.write((transaction) => keepSetting(db, "rates", JSON.stringify(rates), transaction));
+export async function keepRates(act: Act, rates: QuoteRates): Promise<void> {
+  allow(act, "rates");
+  const { db } = act;
+  await db.write(async (transaction) => {
+    await keepSetting(db, "rates", JSON.stringify(rates), transaction);
+    await addRecord(db, stampOf(act), { what: "setting", key: "rates" }, transaction);
+  });
+}

@@ -4,6 +4,7 @@ import {
   afterDeed,
   type Deed,
   type DeedRefusal,
+  doingOf,
   refusedDeed,
   shopDay,
   standOf,
@@ -12,7 +13,7 @@ import {
 } from "../../core/ticket/index.ts";
 import { setting } from "../../data/database/index.server.ts";
 import { addDeeds, deedById, deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { ratesOf } from "./rates.server.ts";
 import { settle } from "./settle.server.ts";
 
@@ -30,6 +31,7 @@ export async function record(
   deeds: readonly Deed[],
   { id, note = "" }: { readonly id?: string; readonly note?: string } = {},
 ): Promise<Result<true, RecordError>> {
+  for (const deed of deeds) allow(act, doingOf(deed));
   return act.db.write((transaction) => recordIn(act, number, deeds, { id, note }, transaction));
 }
 

@@ -2,7 +2,7 @@ import { USUAL_RATES } from "../../core/quote/index.ts";
 import { standOf, waitsOf } from "../../core/ticket/index.ts";
 import { migrate, migrateDownTo } from "../../data/database/migrate.server.ts";
 import { deedsOf, ticketFacts, transitionsOf } from "../../data/ticket/index.server.ts";
-import { done, TestShop } from "../../testing/shop.ts";
+import { MIREL, done, TestShop } from "../../testing/shop.ts";
 import { reopen } from "../bench/index.server.ts";
 import { decide } from "../ticket/index.server.ts";
 import { keepRates, ratesOf, record } from "./index.server.ts";
@@ -105,7 +105,7 @@ test("the same id is written once; with other content, or for another ticket, it
 
 test("what the shop reckons by is the usual until it says otherwise, and what is damaged is the usual again", async () => {
   expect(await ratesOf(shop.db)).toEqual(USUAL_RATES);
-  await keepRates(shop.db, { ...USUAL_RATES, hour: 7500 });
+  await keepRates(shop.act(MIREL), { ...USUAL_RATES, hour: 7500 });
   expect((await ratesOf(shop.db)).hour).toBe(7500);
   await shop.db.sequelize.query("UPDATE settings SET value = '{' WHERE key = 'rates'");
   expect(await ratesOf(shop.db)).toEqual(USUAL_RATES);

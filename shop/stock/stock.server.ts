@@ -8,7 +8,7 @@ import {
   movesOfStock,
   stockItem,
 } from "../../data/stock/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 
 export interface Shelves {
   readonly items: readonly StockItem[];
@@ -25,6 +25,7 @@ export async function shelves(db: Database): Promise<Shelves> {
 
 /** Puts a new thing on the shelves. */
 export async function shelve(act: Act, item: NewStockItem): Promise<string> {
+  allow(act, "stock");
   const id = act.newId();
   const { count, ...facts } = item;
   await act.db.write(async (transaction) => {
@@ -48,6 +49,7 @@ export async function restock(
   change: number,
   why: string,
 ): Promise<Result<true, StockError>> {
+  allow(act, "stock");
   return act.db.write(async (transaction) => {
     const item = await stockItem(act.db, id, transaction);
     if (!item) return fail({ type: "stock-unknown" });

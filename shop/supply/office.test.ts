@@ -1,5 +1,5 @@
 import { startSupplier, type Supplier } from "../../stand-ins/supplier.ts";
-import { done, TestShop } from "../../testing/shop.ts";
+import { MIREL, done, TestShop } from "../../testing/shop.ts";
 import type { Deed } from "../../core/ticket/index.ts";
 import { standOf } from "../../core/ticket/index.ts";
 import { deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
@@ -122,7 +122,7 @@ test("quotes are numbered and never change; what is gone or does not cover is re
     [1, first],
     [2, second],
   ]);
-  await keepRates(shop.db, { ...(await ratesOf(shop.db)), hour: 9999 });
+  await keepRates(shop.act(MIREL), { ...(await ratesOf(shop.db)), hour: 9999 });
   expect((await stand(number)).quotes[0]).toEqual(quotes[0]);
   const ask = (offers: readonly string[]) =>
     makeQuote(shop.act(), number, { id: `x${(asked += 1)}`, offers, hand: [] });

@@ -5,7 +5,7 @@ import { dayAfter, type Deed, type Order, type Ordered, standOf } from "../../co
 import { moveStock, stockItem } from "../../data/stock/index.server.ts";
 import { supplierHere } from "../../data/supply/index.server.ts";
 import { deedsOf } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import type { PriceError } from "../price/index.server.ts";
 import { dayOf, record, recordIn, type RecordError, standingOf } from "../stage/index.server.ts";
 
@@ -22,6 +22,7 @@ export type OrderError =
  * thing is one order (asked twice it is the same one). The first that fails is told; what was ordered before it stands.
  */
 export async function orderParts(act: Act, number: number): Promise<Result<true, OrderError>> {
+  allow(act, "order");
   const standing = await standingOf(act.db, number);
   if (!standing.ok) return standing;
   const { stand } = standing.value;
@@ -94,6 +95,7 @@ async function fromShelf(
 
 /** Asks the supplier when what is under way comes; another day is written down. */
 export async function askSupplier(act: Act, number: number): Promise<Result<true, OrderError>> {
+  allow(act, "order");
   const supplier = supplierHere();
   if (!supplier) return fail({ type: "no-supplier" });
   const { orders } = standOf(await deedsOf(act.db, number));
@@ -131,6 +133,7 @@ export async function arrive(
   number: number,
   { id, order, code, serial, why }: Arrival,
 ): Promise<Result<{ readonly fits: boolean }, OrderError>> {
+  allow(act, "order");
   const standing = await standingOf(act.db, number);
   if (!standing.ok) return standing;
   const { stand, model } = standing.value;

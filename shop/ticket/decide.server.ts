@@ -8,7 +8,7 @@ import {
 } from "../../core/ticket/index.ts";
 import { verdictWords } from "../../core/words/index.ts";
 import { deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
-import type { Act } from "../act.server.ts";
+import { allow, type Act } from "../act.server.ts";
 import { soakNow } from "../soak/index.server.ts";
 import { recordIn } from "../stage/index.server.ts";
 
@@ -23,6 +23,7 @@ export async function decide(
   decisionId: string,
   note: string,
 ): Promise<Result<true, DecideError>> {
+  allow(act, "decide");
   const { db } = act;
   return db.write(async (transaction) => {
     const facts = await ticketFacts(db, number, transaction);

@@ -24,12 +24,13 @@ import {
   keepLine,
   ticketsOfSerial,
 } from "../../data/ticket/index.server.ts";
-import { stampOf, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { addModel } from "../guide/index.server.ts";
 import { planFor } from "../plan/index.server.ts";
 
 /** Takes a machine in: a ticket that waits for its customer. Gives its number. */
 export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number, TakeInError>> {
+  allow(act, "take-in");
   const { db } = act;
   const model = newModelOf(facts);
   if (model && !(await guideOfCode(db, facts.code))) {

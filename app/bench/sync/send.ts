@@ -29,14 +29,14 @@ export type Away = { readonly type: "away" };
 /** Sends a tick; the answer of the bench, or that there was none. */
 export async function sendTick(
   ticket: number,
-  { id, at, entry }: LedgerEvent,
+  { id, at, by, entry }: LedgerEvent,
   after: number,
 ): Promise<Result<TickReply, Away>> {
   try {
     const response = await fetch(`/tickets/${ticket}/events`, {
       method: "POST",
       headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ id, at, entry, after }),
+      body: JSON.stringify({ id, at, by, entry, after }),
     });
     // What is no answer of the bench (a proxy's page, a cut line) is none: the tick waits.
     const reply = readJson(readReply, await response.text());

@@ -4,6 +4,7 @@ import { bench } from "./2026-11-25-bench.ts";
 import { ground } from "./2026-11-27-ground.ts";
 import { lessons } from "./2026-11-29-lessons.ts";
 import { packs } from "./2026-11-30-packs.ts";
+import { people } from "./2026-12-03-people.ts";
 import { stock } from "./2026-12-02-stock.ts";
 import { safety } from "./2026-11-28-safety.ts";
 import type { Migration } from "./migration.ts";
@@ -18,4 +19,5 @@ export const migrations: readonly Migration[] = [
   packs,
   deeds,
   stock,
+  people,
 ];

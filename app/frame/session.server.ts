@@ -1,0 +1,80 @@
+import { createContext, createCookie, redirect, type RouterContextProvider } from "react-router";
+import { nanoid } from "nanoid";
+import { type SignedIn, signedIn } from "../../shop/people/index.server.ts";
+import { shop, type Shop } from "../../shop/open.server.ts";
+
+/** Somebody who is in, by the session of the request. */
+const inside = createContext<SignedIn | undefined>(undefined);
+
+/** What is shown to somebody who is not in. */
+const OPEN: ReadonlySet<string> = new Set(["/sign-in"]);
+
+/** Asked before anything else of every address: nobody gets past it who is not signed in. */
+export async function door(
+  { request, context }: { request: Request; context: Readonly<RouterContextProvider> },
+  next: () => Promise<Response>,
+): Promise<Response> {
+  const here = await shop();
+  const token = await readToken(here, request);
+  const found = token === undefined ? undefined : await signedIn(here.db, token, new Date());
+  const url = new URL(request.url);
+  if (!found && !OPEN.has(url.pathname)) throw outside(request, url);
+  context.set(inside, found);
+  return next();
+}
+
+/** A page is led to the sign-in and back; anything else is told so. */
+function outside(request: Request, { pathname, search }: URL): Response {
+  const isPage =
+    request.headers.get("Accept")?.includes("text/html") === true ||
+    request.headers.get("X-Bench-Data") !== null;
+  if (!isPage) {
+    const error = "Nobody is signed in at this screen. Sign in, then do it again.";
+    return Response.json({ error }, { status: 401 });
+  }
+  return redirect(`/sign-in?to=${encodeURIComponent(pathname + search)}`);
+}
+
+/** Who is in; undefined only on the page of the sign-in. */
+export const whoIn = (context: Readonly<RouterContextProvider>): SignedIn | undefined =>
+  context.get(inside);
+
+const kept = { path: "/", sameSite: "lax", httpOnly: true } as const;
+const DAY_S = 60 * 60 * 24;
+
+const cookies = ({ secret }: Shop) => ({
+  session: createCookie("session", { ...kept, secrets: [secret], maxAge: 30 * DAY_S }),
+  screen: createCookie("screen", { ...kept, secrets: [secret], maxAge: 365 * DAY_S }),
+});
+
+/** What the browser of a request has of its session. */
+export async function readToken(here: Shop, request: Request): Promise<string | undefined> {
+  const token: unknown = await cookies(here).session.parse(request.headers.get("Cookie"));
+  return typeof token === "string" ? token : undefined;
+}
+
+/** The screen a request comes from; one that is not known yet gets its id. */
+export async function readScreen(here: Shop, request: Request): Promise<string> {
+  const screen: unknown = await cookies(here).screen.parse(request.headers.get("Cookie"));
+  return typeof screen === "string" ? screen : nanoid();
+}
+
+/** The headers that keep a new session at a screen. */
+export async function keepSession(
+  here: Shop,
+  request: Request,
+  { token, screen }: { readonly token: string; readonly screen: string },
+): Promise<Headers> {
+  const secure = new URL(request.url).protocol === "https:";
+  const { session, screen: place } = cookies(here);
+  const headers = new Headers();
+  headers.append("Set-Cookie", await session.serialize(token, { secure }));
+  headers.append("Set-Cookie", await place.serialize(screen, { secure }));
+  return headers;
+}
+
+/** The headers after which a browser has no session. */
+export async function dropSession(here: Shop): Promise<Headers> {
+  const gone = await cookies(here).session.serialize("", { maxAge: 0 });
+  return new Headers({ "Set-Cookie": gone });
+}

@@ -1,0 +1,18 @@
+import type { Doing } from "../people/index.ts";
+import type { Deed } from "./deeds.ts";
+
+const AT_THE_BENCH: ReadonlySet<Deed["kind"]> = new Set<Deed["kind"]>(["worked"]);
+const FINDING: ReadonlySet<Deed["kind"]> = new Set<Deed["kind"]>([
+  "says",
+  "checked",
+  "unchecked",
+  "refuted",
+  "found",
+  "turned-out",
+]);
+
+/** What somebody does who writes this deed: who may is in the table of rights. */
+export function doingOf({ kind }: Pick<Deed, "kind">): Doing {
+  if (AT_THE_BENCH.has(kind)) return "tick";
+  return FINDING.has(kind) ? "find-out" : "decide";
+}

@@ -1,0 +1,45 @@
+import type { Transaction } from "sequelize";
+import type { Database } from "../database/database.server.ts";
+
+/** What people did that stands in no other record. */
+export type Recorded =
+  | { readonly what: "signed-in"; readonly how: "alone" | "handed-over" }
+  | { readonly what: "signed-out" }
+  | { readonly what: "person-added"; readonly person: string; readonly role: string }
+  | {
+      readonly what: "person-changed";
+      readonly person: string;
+      readonly role: string;
+      readonly gone: boolean;
+    }
+  | { readonly what: "pin-set"; readonly person: string }
+  | { readonly what: "setting"; readonly key: string }
+  | { readonly what: "taken-away"; readonly kind: "note" | "photo"; readonly id: string }
+  | { readonly what: "exported"; readonly file: string }
+  | { readonly what: "customer-exported" | "customer-erased"; readonly customer: string };
+
+/** An entry of the record, as it stands. */
+export interface RecordLine {
+  readonly at: string;
+  readonly by: string | undefined;
+  readonly what: string;
+}
+
+/** Writes behind the record; the database refuses to change or take away what stands there. */
+export async function addRecord(
+  db: Database,
+  { at, by }: { readonly at: string; readonly by: string | undefined },
+  { what, ...body }: Recorded,
+  transaction: Transaction,
+): Promise<void> {
+  await db.tables.record.create(
+    { at, by: by ?? null, what, body: JSON.stringify(body) },
+    { transaction },
+  );
+}
+
+/** The last so many entries, the newest first. */
+export async function recordLines(db: Database, most: number): Promise<readonly RecordLine[]> {
+  const rows = await db.tables.record.findAll({ order: [["seq", "DESC"]], limit: most, raw: true });
+  return rows.map(({ at, by, what }) => ({ at, by: by ?? undefined, what }));
+}

@@ -1,0 +1,40 @@
+import type { Transaction } from "sequelize";
+import type { Tries, TriesOf } from "../../core/people/index.ts";
+import type { Database } from "../database/database.server.ts";
+
+/** Whose tries: a person's by id, or those from an address. */
+export interface TriesKey {
+  readonly of: TriesOf;
+  readonly who: string;
+}
+
+const keyOf = ({ of, who }: TriesKey): string => `${of}:${who}`;
+
+export async function triesOf(
+  db: Database,
+  key: TriesKey,
+  transaction?: Transaction,
+): Promise<Tries | undefined> {
+  const row = await db.tables.tries.findByPk(keyOf(key), {
+    raw: true,
+    transaction: transaction ?? null,
+  });
+  return row ? { wrong: row.wrong, last: row.last } : undefined;
+}
+
+export async function keepTries(
+  db: Database,
+  key: TriesKey,
+  { wrong, last }: Tries,
+  transaction: Transaction,
+): Promise<void> {
+  await db.tables.tries.upsert({ key: keyOf(key), wrong, last }, { transaction });
+}
+
+export async function forgetTries(
+  db: Database,
+  key: TriesKey,
+  transaction: Transaction,
+): Promise<void> {
+  await db.tables.tries.destroy({ where: { key: keyOf(key) }, transaction });
+}

@@ -1,0 +1,20 @@
+export {
+  addMember,
+  changeMember,
+  changePin,
+  demoPins,
+  firstLead,
+  keepDemoPins,
+  keepIdle,
+  type PeopleError,
+  renewPin,
+} from "./people.server.ts";
+export {
+  idleMinutes,
+  type SignedIn,
+  signedIn,
+  signIn,
+  type SignInError,
+  signOut,
+  whoCanSignIn,
+} from "./sign-in.server.ts";
