@@ -47,6 +47,7 @@ export default [
   route("words", "routes/words.tsx"),
   route("sign-in", "routes/sign-in.tsx"),
   route("sign-out", "routes/sign-out.ts"),
+  route("customer-data", "routes/customer-data.ts"),
   route("people", "routes/people.ts"),
   route("settings", "routes/settings.ts"),
   route("*", "routes/not-found.tsx"),

@@ -68,7 +68,9 @@ test("the same event sent twice is one event; nonsense is refused", async ({ pag
   expect(first.status()).toBe(200);
   expect(await second.json()).toEqual(await first.json());
   expect((await post(page, url, event({ do: "start" }, 2))).status()).toBe(400);
-  expect((await post(page, url, { data: "{" })).status()).toBe(400);
+  const broken = { data: "{", headers: { "Content-Type": "application/json" } };
+  expect((await post(page, url, broken)).status()).toBe(400);
+  expect((await post(page, url, { data: "{" })).status()).toBe(415);
   const unknown = event({ do: "release", joint: "no-such" }, 2, "by-hand-9002");
   expect((await post(page, url, unknown)).status()).toBe(422);
 });

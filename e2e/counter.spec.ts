@@ -121,7 +121,7 @@ test("bad input at every door of the office is refused in words, and writes noth
     headers: { "Content-Type": "application/json" },
     data: JSON.stringify({ id: "x", deed: { kind: "here", note: "x".repeat(70_000) } }),
   });
-  expect(large.status()).toBe(400);
+  expect(large.status()).toBe(413);
   const after = await (await page.request.get(`${shop.url}/tickets/1034/pack`)).body();
   expect(after.equals(before)).toBe(true);
 });

@@ -72,6 +72,7 @@ const SOURCES = [
   "package-lock.json",
   "vite.config.ts",
   "vite.workers.config.ts",
+  "vite.offline.config.ts",
   "react-router.config.ts",
 ];
 

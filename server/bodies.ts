@@ -29,7 +29,7 @@ const RULES: Readonly<Record<string, BodyRule | "pack">> = {
   "/stock": JSON_SMALL,
   "/shop": JSON_SMALL,
   "/people": JSON_SMALL,
-  "/customers": JSON_SMALL,
+  "/customer-data": JSON_SMALL,
   "/guides": "pack",
   "/ticket-packs": "pack",
 };

@@ -39,6 +39,10 @@ export async function serve({ build, openNow, closeNow }: Pages, root: string): 
     "/assets",
     express.static(path.join(client, "assets"), { immutable: true, maxAge: "1y" }),
   );
+  // Asked for each time: what it keeps follows the program that is there.
+  app.get("/sw.js", (_request, response) => {
+    response.set("Cache-Control", "no-cache").sendFile(path.join(client, "sw.js"));
+  });
   app.use(express.static(client, { maxAge: "1h" }));
   app.use(createRequestHandler({ build, mode: "production" }));
   lastDoor(app);

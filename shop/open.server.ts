@@ -7,6 +7,7 @@ import {
   type Database,
 } from "../data/database/index.server.ts";
 import { sweepPhotos } from "../data/photos/index.server.ts";
+import { everyNight, nightlyIn } from "./backup/index.server.ts";
 import { firstLead } from "./people/index.server.ts";
 import { PROJECTIONS, rebuild } from "./rebuild.server.ts";
 
@@ -20,23 +21,52 @@ export interface Shop {
 }
 
 let opened: Promise<Shop> | undefined;
+/** Whether this process has had it open: what is not there then was taken away. */
+let isKnown = false;
 
-/** The one shop of this process, in the folder named by BENCH_DATA. */
-export function shop(): Promise<Shop> {
-  opened ??= serve(process.env["BENCH_DATA"] ?? "data-store", process.env["BENCH_ZONE"]);
-  return opened;
+/**
+ * The one shop of this process, in the folder named by BENCH_DATA. A folder that was taken away is told of as that
+ * (`FolderTrouble`), and opened anew when it is back.
+ */
+export async function shop(): Promise<Shop> {
+  const here = await (opened ??= opening());
+  if (await here.db.isInPlace()) return here;
+  opened = undefined;
+  await here.db.close().catch(() => undefined);
+  return (opened ??= opening());
 }
+
+/** An opening that did not work is tried again by whoever asks next. */
+function opening(): Promise<Shop> {
+  const made = serve(process.env["BENCH_DATA"] ?? "data-store", process.env["BENCH_ZONE"]);
+  made.then(
+    () => (isKnown = true),
+    () => (opened = undefined),
+  );
+  return made;
+}
+
+const MARK_MS = 5_000;
+let endNightly: () => void = () => undefined;
+let marking: ReturnType<typeof setInterval> | undefined;
 
 /** Ends what was opened: what was written is put in one file, and nothing is held any more. */
 export async function closeShop(): Promise<void> {
   const here = await opened?.catch(() => undefined);
   opened = undefined;
+  endNightly();
+  clearInterval(marking);
   await here?.db.close();
 }
 
 /** A shop that is served has a lead who can come in; the first one's PIN is said once, here. */
 async function serve(folder: string, zone: string | undefined): Promise<Shop> {
-  const here = await openShop(folder, zone);
+  const here = await openShop(folder, zone, isKnown);
+  const nightly = nightlyIn(process.env);
+  endNightly();
+  if (nightly) endNightly = everyNight(shop, nightly);
+  clearInterval(marking);
+  marking = setInterval(() => void here.db.mark().catch(() => undefined), MARK_MS).unref();
   const lead = await firstLead(here.db);
   if (lead) {
     console.log(
@@ -51,8 +81,8 @@ async function serve(folder: string, zone: string | undefined): Promise<Shop> {
  * another, takes away half-written photos. `zone` is kept; without it the shop keeps the one it has,
  * the first time the server's own.
  */
-export async function openShop(folder: string, zone?: string): Promise<Shop> {
-  const db = await openDatabase(folder);
+export async function openShop(folder: string, zone?: string, isKnown = false): Promise<Shop> {
+  const db = await openDatabase(folder, isKnown);
   if ((await setting(db, "projections")) !== PROJECTIONS) await rebuild(db);
   await sweepPhotos(db);
   return { db, zone: await zoneOf(db, zone), secret: await secretOf(db) };

@@ -1,5 +1,5 @@
 import type { RouterContextProvider } from "react-router";
-import type { Person } from "../../core/people/index.ts";
+import type { Member } from "../../core/people/index.ts";
 import { allPeople } from "../../data/people/index.server.ts";
 import { actOf, type Act } from "../../shop/act.server.ts";
 import { shop, type Shop } from "../../shop/open.server.ts";
@@ -9,7 +9,7 @@ import { whoIn } from "./session.server.ts";
 export async function actFor(
   context: Readonly<RouterContextProvider>,
   request?: Request,
-): Promise<{ readonly shop: Shop; readonly act: Act; readonly people: readonly Person[] }> {
+): Promise<{ readonly shop: Shop; readonly act: Act; readonly people: readonly Member[] }> {
   const found = whoIn(context);
   if (!found) throw new Error("nobody is in, past the door");
   const here = await shop();

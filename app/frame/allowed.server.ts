@@ -1,16 +1,20 @@
 import { data } from "react-router";
 import { notAllowedWords } from "../../core/words/index.ts";
+import { FolderTrouble } from "../../data/database/index.server.ts";
 import { NotAllowed } from "../../shop/act.server.ts";
 
-/** An action whose actor may not do it answers so, in words, where its screen shows what went wrong. */
+/** An action that its actor may not do, or that the disk does not let happen, says so where its screen shows it. */
 export const allowed =
   <Args, Answer>(action: (args: Args) => Promise<Answer>) =>
   async (args: Args) => {
     try {
       return await action(args);
     } catch (error) {
-      if (!(error instanceof NotAllowed)) throw error;
-      return data({ error: notAllowedWords(error.doing) }, { status: 403 });
+      if (error instanceof NotAllowed) {
+        return data({ error: notAllowedWords(error.doing) }, { status: 403 });
+      }
+      if (!(error instanceof FolderTrouble)) throw error;
+      return data({ error: `Nothing was written. ${error.message}` }, { status: 503 });
     }
   };
 

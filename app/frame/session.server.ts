@@ -1,5 +1,6 @@
 import { createContext, createCookie, redirect, type RouterContextProvider } from "react-router";
 import { nanoid } from "nanoid";
+import { FolderTrouble } from "../../data/database/index.server.ts";
 import { type SignedIn, signedIn } from "../../shop/people/index.server.ts";
 import { shop, type Shop } from "../../shop/open.server.ts";
 
@@ -14,13 +15,23 @@ export async function door(
   { request, context }: { request: Request; context: Readonly<RouterContextProvider> },
   next: () => Promise<Response>,
 ): Promise<Response> {
-  const here = await shop();
+  const here = await openHere();
   const token = await readToken(here, request);
   const found = token === undefined ? undefined : await signedIn(here.db, token, new Date());
   const url = new URL(request.url);
   if (!found && !OPEN.has(url.pathname)) throw outside(request, url);
   context.set(inside, found);
   return next();
+}
+
+/** The shop, or a page that says in one line why it cannot be worked in. */
+async function openHere(): Promise<Shop> {
+  try {
+    return await shop();
+  } catch (error) {
+    if (!(error instanceof FolderTrouble)) throw error;
+    throw new Response(error.message, { status: 503 });
+  }
 }
 
 /** A page is led to the sign-in and back; anything else is told so. */

@@ -18,6 +18,7 @@ import { PlanView } from "./plan-view.tsx";
 import { usePlans } from "./use-plans.ts";
 import { ViewChoice } from "./view-choice.tsx";
 import { WaysTable } from "./ways-table.tsx";
+import { IfMay } from "../ui/if-may.tsx";
 
 export interface OpenTicket {
   readonly number: number;
@@ -200,22 +201,25 @@ function Sending({
   return (
     <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap", mt: 2 }}>
       {order.map(({ number, customer }) => (
-        <Button
-          key={number}
-          variant={number === favourite ? "contained" : "outlined"}
-          onClick={() =>
-            void submit(
-              { for: job.for.join(","), new: fresh.join(",") },
-              { method: "post", action: `/tickets/${number}/job` },
-            )
-          }
-        >
-          Put on {number}, {customer}
-        </Button>
+        <IfMay key={number} doing="change-job" quiet>
+          <Button
+            variant={number === favourite ? "contained" : "outlined"}
+            onClick={() =>
+              void submit(
+                { for: job.for.join(","), new: fresh.join(",") },
+                { method: "post", action: `/tickets/${number}/job` },
+              )
+            }
+          >
+            Put on {number}, {customer}
+          </Button>
+        </IfMay>
       ))}
-      <Button component={Link} to={`/tickets/new?${query.toString()}`} variant="outlined">
-        New ticket with it
-      </Button>
+      <IfMay doing="take-in" quiet>
+        <Button component={Link} to={`/tickets/new?${query.toString()}`} variant="outlined">
+          New ticket with it
+        </Button>
+      </IfMay>
     </Box>
   );
 }

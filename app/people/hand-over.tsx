@@ -28,7 +28,7 @@ export default function HandOver({
   const send = (person: string, pin: string) =>
     void fetcher.submit({ person, pin, stay: "yes" }, { method: "post", action: "/sign-in" });
   return (
-    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="hand-over">
+    <Dialog open onClose={onClose} maxWidth="md" aria-labelledby="hand-over">
       <DialogTitle id="hand-over">
         {isPin ? `${who.name}: another PIN` : "Who works here now?"}
       </DialogTitle>

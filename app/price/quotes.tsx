@@ -11,6 +11,7 @@ import { moneyWords, WAY_OF_ANSWER_WORDS } from "../../core/words/index.ts";
 import { Choice } from "../ui/choice.tsx";
 import { dayWords } from "../ui/days.ts";
 import { useSend } from "../ui/use-send.ts";
+import { IfMay } from "../ui/if-may.tsx";
 
 type Numbered = Quote & { readonly number: number };
 
@@ -57,7 +58,9 @@ export function Quotes({
         </Typography>
       )}
       {(waits === "customer" || waits === "part" || waits === "finding") && (
-        <Answer key={last.number} number={number} quotes={quotes} />
+        <IfMay doing="decide">
+          <Answer key={last.number} number={number} quotes={quotes} />
+        </IfMay>
       )}
     </Box>
   );

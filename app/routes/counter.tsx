@@ -9,6 +9,7 @@ import { TicketList } from "../counter/ticket-list.tsx";
 import { keyShown, useCommands } from "../ui/commands.ts";
 import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/counter";
+import { IfMay } from "../ui/if-may.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench" }];
 
@@ -30,18 +31,20 @@ export default function Counter({
           <Button component={Link} to="/tickets" variant="outlined" size="large">
             All tickets
           </Button>
-          <Button
-            component={Link}
-            to="/tickets/new"
-            variant="contained"
-            size="large"
-            startIcon={<Add />}
-          >
-            Take a machine in
-            <kbd className="key" style={{ marginLeft: 10 }} aria-hidden="true">
-              {keyShown("take-in")}
-            </kbd>
-          </Button>
+          <IfMay doing="take-in" quiet>
+            <Button
+              component={Link}
+              to="/tickets/new"
+              variant="contained"
+              size="large"
+              startIcon={<Add />}
+            >
+              Take a machine in
+              <kbd className="key" style={{ marginLeft: 10 }} aria-hidden="true">
+                {keyShown("take-in")}
+              </kbd>
+            </Button>
+          </IfMay>
         </>
       }
     >

@@ -27,6 +27,7 @@ import { Questions } from "../guide/questions.tsx";
 import { Sisters } from "../guide/sisters.tsx";
 import { TryJob } from "../guide/try-job.tsx";
 import { Versions } from "../guide/versions.tsx";
+import { useMay } from "../ui/who.ts";
 import type { Route } from "./+types/guide";
 
 /** Fetched by whoever edits. */
@@ -68,6 +69,8 @@ const PAGES = [
   "Versions",
 ] as const;
 type PageName = (typeof PAGES)[number];
+/** Pages that only change a guide: who may not has no use for them. */
+const CHANGING: ReadonlySet<PageName> = new Set<PageName>(["Questions", "Edit", "Sisters"]);
 
 export default function GuidePage({ loaderData }: Route.ComponentProps) {
   const { whole, hash, codes, code, tickets, versions } = loaderData;
@@ -87,6 +90,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
   const partsIn = (name: string): readonly string[] =>
     (search.get(name) ?? "").split(",").filter((id) => Object.hasOwn(guide.parts, id));
   const [job, setJob] = useState<Job>({ for: partsIn("for"), new: partsIn("new") });
+  const may = useMay();
   const [page, setPage] = useState<PageName>("Try a job");
   const [mended, setMended] = useState<string>();
   const [chosen, setChosen] = useState<string>();
@@ -145,7 +149,11 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
         aria-label="Of this guide"
         sx={{ mb: 2, borderBottom: "1px solid var(--line)" }}
       >
-        {PAGES.filter((name) => name !== "Questions" || guide.learnt !== undefined).map((name) => (
+        {PAGES.filter(
+          (name) =>
+            (name !== "Questions" || guide.learnt !== undefined) &&
+            (!CHANGING.has(name) || may("guide")),
+        ).map((name) => (
           <Tab key={name} value={name} label={name} />
         ))}
       </Tabs>

@@ -1,19 +1,35 @@
+import Box from "@mui/material/Box";
 import { data } from "react-router";
+import { may } from "../../core/people/index.ts";
 import { reader } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
 import { keepRates, ratesOf } from "../../shop/stage/index.server.ts";
-import { shop } from "../../shop/open.server.ts";
+import { backupsNow } from "../../shop/backup/index.server.ts";
+import { idleMinutes } from "../../shop/people/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
+import { Members } from "../people/members.tsx";
+import { BackupSection } from "../shop/backups.tsx";
+import { Customers } from "../shop/customers.tsx";
+import { Idle } from "../shop/idle.tsx";
+import { InAndOut } from "../shop/in-and-out.tsx";
 import { Rates } from "../shop/rates.tsx";
+import { IfMay } from "../ui/if-may.tsx";
 import { Page } from "../ui/page.tsx";
 import { readBody, type Sent } from "../ui/read-body.server.ts";
 import type { Route } from "./+types/shop";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shop · Brisk Bench" }];
 
-export async function loader() {
-  return { rates: await ratesOf((await shop()).db) };
+export async function loader({ context }: Route.LoaderArgs) {
+  const { act, people } = await actFor(context);
+  const { db } = act;
+  return {
+    rates: await ratesOf(db),
+    people: may(act.actor, "people") ? people : [],
+    idle: await idleMinutes(db),
+    backups: await backupsNow(db, act.now()),
+  };
 }
 
 const readAsked = reader<{ readonly id: string; readonly rates: QuoteRates }>({
@@ -40,9 +56,23 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 });
 
 export default function ShopPage({ loaderData }: Route.ComponentProps) {
+  const { rates, people, idle, backups } = loaderData;
   return (
     <Page title="Shop">
-      <Rates rates={loaderData.rates} />
+      <Box sx={{ display: "grid", gap: 4 }}>
+        <IfMay doing="rates" quiet>
+          <Rates rates={rates} />
+        </IfMay>
+        <IfMay doing="people" quiet>
+          <Members people={people} />
+          <Idle minutes={idle} />
+        </IfMay>
+        <BackupSection {...backups} />
+        <InAndOut />
+        <IfMay doing="customer" quiet>
+          <Customers />
+        </IfMay>
+      </Box>
     </Page>
   );
 }

@@ -15,6 +15,7 @@ import { dayWords, promiseWords } from "../ui/days.ts";
 import { Grid } from "../ui/grid.tsx";
 import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/tickets";
+import { IfMay } from "../ui/if-may.tsx";
 
 export const meta: Route.MetaFunction = () => [{ title: "All tickets · Brisk Bench" }];
 
@@ -91,9 +92,11 @@ export default function AllTickets({ loaderData }: Route.ComponentProps) {
               }}
             />
           </Form>
-          <Button component={Link} to="/tickets/new" variant="contained" startIcon={<Add />}>
-            Take a machine in
-          </Button>
+          <IfMay doing="take-in" quiet>
+            <Button component={Link} to="/tickets/new" variant="contained" startIcon={<Add />}>
+              Take a machine in
+            </Button>
+          </IfMay>
         </>
       }
     >

@@ -4,10 +4,8 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { Link, useFetcher } from "react-router";
 import type { QuoteRates } from "../../core/quote/index.ts";
 import { moneyWords } from "../../core/words/index.ts";
-import { FilePick } from "../ui/file-pick.tsx";
 import { centsIn } from "../ui/money.ts";
 import { useSend } from "../ui/use-send.ts";
 
@@ -30,36 +28,6 @@ function valueOf(kind: (typeof FIELDS)[number][2], text: string): number {
   if (kind === "money") return centsIn(text) ?? NaN;
   const value = text.trim() === "" ? NaN : Number(text.replace(",", "."));
   return kind === "share" ? value / 100 : value;
-}
-
-/** A ticket that was packed in another shop. */
-function TakePackIn() {
-  const fetcher = useFetcher<{ error: string | undefined; number: number | undefined }>();
-  const { data } = fetcher;
-  return (
-    <Box>
-      {data?.error !== undefined && <Alert severity="error">{data.error}</Alert>}
-      {data?.number !== undefined && (
-        <Alert severity="success">
-          Taken in as <Link to={`/tickets/${data.number}`}>ticket {data.number}</Link>.
-        </Alert>
-      )}
-      <FilePick
-        label="Take a packed ticket in"
-        accept=".zip,application/zip"
-        name="pack"
-        onPick={(file) => {
-          const form = new FormData();
-          form.append("pack", file);
-          void fetcher.submit(form, {
-            method: "post",
-            action: "/ticket-packs",
-            encType: "multipart/form-data",
-          });
-        }}
-      />
-    </Box>
-  );
 }
 
 /** What the shop reckons by. */
@@ -99,41 +67,6 @@ export function Rates({ rates }: { rates: QuoteRates }) {
           Keep
         </Button>
       </Box>
-      <Typography variant="h2">Out of the program</Typography>
-      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-        <li>
-          <a style={{ color: "inherit" }} href="/exports/tickets.csv">
-            Tickets
-          </a>
-          ,{" "}
-          <a style={{ color: "inherit" }} href="/exports/customers.csv">
-            customers
-          </a>
-          ,{" "}
-          <a style={{ color: "inherit" }} href="/exports/parts.csv">
-            parts ordered
-          </a>
-          ,{" "}
-          <a style={{ color: "inherit" }} href="/exports/stock.csv">
-            stock
-          </a>
-          ,{" "}
-          <a style={{ color: "inherit" }} href="/exports/times.csv">
-            times at the bench
-          </a>{" "}
-          as CSV
-        </li>
-        <li>
-          <a style={{ color: "inherit" }} href="/exports/promised.ics">
-            Promised days and soaks
-          </a>{" "}
-          as a calendar
-        </li>
-      </Box>
-      <TakePackIn />
-      <Link to="/stock" style={{ color: "inherit" }}>
-        Stock: what lies on the shelves
-      </Link>
     </Box>
   );
 }

@@ -14,6 +14,7 @@ import { Fold } from "../ui/fold.tsx";
 import { Grid } from "../ui/grid.tsx";
 import { centsIn } from "../ui/money.ts";
 import { useSend } from "../ui/use-send.ts";
+import { IfMay } from "../ui/if-may.tsx";
 
 interface Move {
   readonly id?: number;
@@ -66,8 +67,10 @@ export function Shelves({ items, moves }: { items: readonly StockItem[]; moves: 
           { field: "story", headerName: "Where it is from", flex: 1, minWidth: 160 },
         ]}
       />
-      <Restock items={items} />
-      <NewThing />
+      <IfMay doing="stock">
+        <Restock items={items} />
+        <NewThing />
+      </IfMay>
       <Fold title="Last moves" level={2} line={moves.length === 0 ? "none yet" : ""} isOpen={false}>
         {moves.map(({ id, name, change, ticket, why, at }) => (
           <div key={id}>

@@ -22,6 +22,7 @@ import {
 } from "../../core/words/index.ts";
 import { dayWords, promiseWords } from "../ui/days.ts";
 import { useSend } from "../ui/use-send.ts";
+import { IfMay } from "../ui/if-may.tsx";
 
 /** The decision that opens a machine once more after its soak. */
 export const BACK_TO_BENCH = "back-to-bench";
@@ -121,12 +122,16 @@ export function Decisions({
           </Button>
         )}
         {ticket.waits === "bench" && isLook(ticket.job) && phase === undefined && (
-          <Worked number={ticket.number} />
+          <IfMay doing="tick">
+            <Worked number={ticket.number} />
+          </IfMay>
         )}
         {ticket.waits === "bench" && phase === "closed" && (
-          <Decide id={BACK_TO_BENCH} variant="contained">
-            Open it once more for its job
-          </Decide>
+          <IfMay doing="reopen">
+            <Decide id={BACK_TO_BENCH} variant="contained">
+              Open it once more for its job
+            </Decide>
+          </IfMay>
         )}
         {isAtBench(ticket) && phase !== undefined && phase !== "closed" && (
           <Button
@@ -140,33 +145,39 @@ export function Decisions({
           </Button>
         )}
         {canChangeJob(ticket.waits) && phase !== "up" && (
-          <Button
-            component={Link}
-            to={`/guides/${ticket.guideId}?${jobQuery(ticket)}`}
-            variant="outlined"
-          >
-            Change the job
-          </Button>
+          <IfMay doing="change-job" quiet>
+            <Button
+              component={Link}
+              to={`/guides/${ticket.guideId}?${jobQuery(ticket)}`}
+              variant="outlined"
+            >
+              Change the job
+            </Button>
+          </IfMay>
         )}
         {soak && <SoakSays soak={soak} />}
-        {decisionsFor(ticket.waits)
-          // What is ordered comes in by its code, one by one; what was quoted is paid and handed back with its parts.
-          .filter(({ id }) => id !== "part-in" || !isOrdered)
-          .filter(({ id }) => id !== "collected" || !hasQuote)
-          .map(({ id }, i) => (
-            <Decide
-              key={id}
-              id={id}
-              variant={i === 0 && !isBad && id !== "no" ? "contained" : "outlined"}
-              asks={id === "soak-passed" && isBad ? "Why it goes out all the same" : undefined}
-            >
-              {id === "soak-passed" && isBad ? "It goes out all the same" : DECISION_WORDS[id]}
-            </Decide>
-          ))}
+        <IfMay doing="decide">
+          {decisionsFor(ticket.waits)
+            // What is ordered comes in by its code, one by one; what was quoted is paid and handed back with its parts.
+            .filter(({ id }) => id !== "part-in" || !isOrdered)
+            .filter(({ id }) => id !== "collected" || !hasQuote)
+            .map(({ id }, i) => (
+              <Decide
+                key={id}
+                id={id}
+                variant={i === 0 && !isBad && id !== "no" ? "contained" : "outlined"}
+                asks={id === "soak-passed" && isBad ? "Why it goes out all the same" : undefined}
+              >
+                {id === "soak-passed" && isBad ? "It goes out all the same" : DECISION_WORDS[id]}
+              </Decide>
+            ))}
+        </IfMay>
         {ticket.waits === "soak" && (
-          <Decide id={BACK_TO_BENCH} variant={isOver ? "contained" : "outlined"}>
-            Not passed: back to the bench
-          </Decide>
+          <IfMay doing="reopen" quiet>
+            <Decide id={BACK_TO_BENCH} variant={isOver ? "contained" : "outlined"}>
+              Not passed: back to the bench
+            </Decide>
+          </IfMay>
         )}
       </Box>
     </Box>

@@ -27,6 +27,7 @@ import { Fold } from "../ui/fold.tsx";
 import { centsIn } from "../ui/money.ts";
 import { useSend } from "../ui/use-send.ts";
 import { Fact } from "./fact.tsx";
+import { IfMay } from "../ui/if-may.tsx";
 
 type Parts = Pick<Guide, "parts" | "joints">;
 
@@ -65,7 +66,9 @@ export function HandBackSection({
         </Fact>
       ))}
       {waits !== "nothing" && (owed === undefined || owed > 0) && (
-        <Pay number={number} owed={owed ?? 0} />
+        <IfMay doing="decide">
+          <Pay number={number} owed={owed ?? 0} />
+        </IfMay>
       )}
       {care.length > 0 && (
         <Fact name="Tell the customer">
@@ -84,7 +87,11 @@ export function HandBackSection({
           ))}
         </Fact>
       )}
-      {isReady && <Collect number={number} replaced={replaced} guide={guide} />}
+      {isReady && (
+        <IfMay doing="decide" quiet>
+          <Collect number={number} replaced={replaced} guide={guide} />
+        </IfMay>
+      )}
       <Box sx={{ mt: 1 }}>
         <a href={`/tickets/${number}/papers/hand-back.pdf`} style={{ color: "inherit" }}>
           Paper for the customer (PDF)

@@ -12,6 +12,8 @@ import {
 } from "../../core/words/index.ts";
 import { momentWords, useZone } from "../ui/days.ts";
 import { Fold } from "../ui/fold.tsx";
+import { IfMay } from "../ui/if-may.tsx";
+import { useMay } from "../ui/who.ts";
 import { useSend } from "../ui/use-send.ts";
 import { Fact } from "./fact.tsx";
 import { OrderLine } from "./order-line.tsx";
@@ -76,6 +78,7 @@ export function FindSection({
 /** Consents with the words agreed to: an open one is answered here. */
 export function ConsentSection({ number, stand, people }: Office & { people: readonly Person[] }) {
   const zone = useZone();
+  const may = useMay();
   const deeds = useSend(`/tickets/${number}/deeds`);
   const { consents } = stand;
   if (consents.length === 0) return null;
@@ -93,7 +96,7 @@ export function ConsentSection({ number, stand, people }: Office & { people: rea
       {consents.map(({ about, given, words, at, by }) => (
         <Fact key={about} name={CONSENT_NAMES[about]}>
           {SAID[given]}: “{words}” {nameOf(people, by)}, {momentWords(at, zone)}
-          {given !== "yes" && (
+          {given !== "yes" && may("decide") && (
             <Box sx={{ display: "flex", gap: 1, my: 0.5 }}>
               <Button
                 size="small"
@@ -168,26 +171,28 @@ export function PartsSection({ number, waits, stand }: Office) {
       {all.map((order) => (
         <OrderLine key={order.order} number={number} order={order} />
       ))}
-      <Box sx={{ display: "flex", gap: 1, mt: 1, flexWrap: "wrap" }}>
-        {waits === "part" && isMissing && (
-          <Button
-            variant="contained"
-            disabled={orders.isBusy}
-            onClick={() => orders.send({ does: "order" })}
-          >
-            Order what is missing
-          </Button>
-        )}
-        {underWay > 0 && (
-          <Button
-            variant="outlined"
-            disabled={orders.isBusy}
-            onClick={() => orders.send({ does: "ask" })}
-          >
-            Ask the supplier when it comes
-          </Button>
-        )}
-      </Box>
+      <IfMay doing="order">
+        <Box sx={{ display: "flex", gap: 1, mt: 1, flexWrap: "wrap" }}>
+          {waits === "part" && isMissing && (
+            <Button
+              variant="contained"
+              disabled={orders.isBusy}
+              onClick={() => orders.send({ does: "order" })}
+            >
+              Order what is missing
+            </Button>
+          )}
+          {underWay > 0 && (
+            <Button
+              variant="outlined"
+              disabled={orders.isBusy}
+              onClick={() => orders.send({ does: "ask" })}
+            >
+              Ask the supplier when it comes
+            </Button>
+          )}
+        </Box>
+      </IfMay>
     </Fold>
   );
 }

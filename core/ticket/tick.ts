@@ -14,6 +14,8 @@ export type TickError =
   | { readonly type: "not-at-bench" }
   /** Somebody went on since: the events that the screen has not seen. */
   | { readonly type: "stale"; readonly events: readonly StoredEvent[] }
+  /** The screen knows more than there is: an older copy of the record was put in its place. */
+  | { readonly type: "ahead"; readonly length: number }
   /** The id stands already for something else, or is somebody else's. */
   | { readonly type: "id-taken" }
   /** Others came first again and again; nothing was written. */

@@ -17,6 +17,8 @@ export function tickErrorWords(model: Model, error: TickError): string {
       return "This ticket is not at the bench any more; nothing was written. Open the ticket to see where it stands.";
     case "stale":
       return "Somebody went on with this job. Here is where it stands now; your last step was not written.";
+    case "ahead":
+      return "The shop's record is an older copy than this bench: what it does not have is sent to it again.";
     case "id-taken":
       return "That step was written before, otherwise or by somebody else. Reload the page.";
     case "busy":

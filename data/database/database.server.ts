@@ -1,7 +1,20 @@
-import { mkdirSync } from "node:fs";
-import path from "node:path";
+import { randomUUID } from "node:crypto";
+import { existsSync } from "node:fs";
 import { QueryTypes, Sequelize, Transaction } from "sequelize";
 import { keepConnections } from "./connections.server.ts";
+import {
+  databaseFile,
+  fileIdentity,
+  FolderTrouble,
+  holdFolder,
+  inFolder,
+  isInPlace,
+  type Mark,
+  markFault,
+  prepareFolder,
+  readMark,
+  writeMark,
+} from "./folder.server.ts";
 import { migrate } from "./migrate.server.ts";
 import { defineTables, type Tables } from "./tables.server.ts";
 
@@ -21,22 +34,62 @@ export interface Database {
   ): Promise<readonly Row[]>;
   /** Where files lie that belong to it: photos. */
   readonly folder: string;
+  /** Whether the file that was opened still lies in its folder. */
+  isInPlace(): Promise<boolean>;
+  /** The shop's id, and how many ticks and deeds were ever written. */
+  standing(): Promise<Mark>;
+  /** Notes beside the database how far it has come. */
+  mark(): Promise<void>;
   close(): Promise<void>;
 }
 
-/** Opens (and makes, and migrates) the database of a data folder. */
-export async function openDatabase(folder: string): Promise<Database> {
-  mkdirSync(folder, { recursive: true });
-  const sequelize = connect(path.join(folder, "bench.sqlite"));
+/**
+ * Opens (and makes, and migrates) the database of a data folder. Throws `FolderTrouble` where the folder cannot be
+ * worked in, or holds less than it did; `isKnown`: it was open before, so an empty one is none to begin in.
+ */
+export async function openDatabase(folder: string, isKnown = false): Promise<Database> {
+  if (isKnown && !existsSync(databaseFile(folder))) throw new FolderTrouble("gone", folder);
+  prepareFolder(folder);
+  const letGo = await holdFolder(folder, "shared");
+  try {
+    const sequelize = connect(databaseFile(folder));
+    return await inFolder(folder, () => prepared(sequelize, folder, letGo));
+  } catch (error) {
+    await letGo();
+    throw error;
+  }
+}
+
+async function prepared(
+  sequelize: Sequelize,
+  folder: string,
+  letGo: () => Promise<void>,
+): Promise<Database> {
   await sequelize.query("PRAGMA journal_mode = WAL");
   await migrate(sequelize);
+  const id = await idOf(sequelize);
+  const standing = async (): Promise<Mark> => ({ id, count: await countOf(sequelize) });
+  const fault = markFault(readMark(folder), await standing());
+  if (fault) {
+    await sequelize.close();
+    throw new FolderTrouble(fault, folder);
+  }
+  const identity = fileIdentity(folder);
+  const mark = async (): Promise<void> => writeMark(folder, await standing());
+  await mark();
   let last: Promise<unknown> = Promise.resolve();
   return {
     sequelize,
     tables: defineTables(sequelize),
     folder,
     write(work) {
-      const mine = last.then(() => sequelize.transaction(work));
+      const mine = last.then(() =>
+        inFolder(folder, async () => {
+          // What is written to a file that was taken away would be acknowledged and lost.
+          if (!(await isInPlace(folder, identity))) throw new FolderTrouble("gone", folder);
+          return sequelize.transaction(work);
+        }),
+      );
       last = mine.catch(() => undefined);
       return mine;
     },
@@ -46,13 +99,42 @@ export async function openDatabase(folder: string): Promise<Database> {
         type: QueryTypes.SELECT,
         transaction: transaction ?? null,
       }),
+    isInPlace: () => isInPlace(folder, identity),
+    standing,
+    mark,
     async close() {
       await last;
-      // What stands beside the file goes into it; one that is read-only stays as it is.
-      await sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)").catch(() => undefined);
+      if (await isInPlace(folder, identity)) {
+        await mark().catch(() => undefined);
+        // What stands beside the file goes into it; one that is read-only stays as it is.
+        await sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)").catch(() => undefined);
+      }
       await sequelize.close();
+      await letGo();
     },
   };
+}
+
+/** The id of a shop: made with its database, and the same in every copy of it. */
+async function idOf(sequelize: Sequelize): Promise<string> {
+  await sequelize.query("INSERT OR IGNORE INTO settings (key, value) VALUES ('id', $id)", {
+    bind: { id: randomUUID() },
+  });
+  const [row] = await sequelize.query<{ value: string }>(
+    "SELECT value FROM settings WHERE key = 'id'",
+    { type: QueryTypes.SELECT },
+  );
+  return row!.value;
+}
+
+/** Both are only ever added to: the last row's number is how many there were. */
+async function countOf(sequelize: Sequelize): Promise<number> {
+  const [row] = await sequelize.query<{ count: number }>(
+    `SELECT (SELECT COALESCE(MAX(rowid), 0) FROM events)
+          + (SELECT COALESCE(MAX(seq), 0) FROM deeds) AS count`,
+    { type: QueryTypes.SELECT },
+  );
+  return row!.count;
 }
 
 /** A connection to a database file, prepared as every one is. */

@@ -1,2 +1,10 @@
-export { openDatabase, type Database } from "./database.server.ts";
+export { connect, openDatabase, type Database } from "./database.server.ts";
+export {
+  databaseFile,
+  FolderTrouble,
+  holdFolder,
+  inFolder,
+  type Mark,
+  writeMark,
+} from "./folder.server.ts";
 export { keepSetting, setting } from "./settings.server.ts";

@@ -3,7 +3,7 @@ import type { Database } from "./database.server.ts";
 
 /** What a shop sets: its time zone (IANA), which form of the projections is in the tables, what it reckons by. */
 export type Setting =
-  "zone" | "projections" | "rates" | "supplier" | "secret" | "idle" | "demo-pins" | "id";
+  "zone" | "projections" | "rates" | "supplier" | "secret" | "idle" | "demo-pins" | "backup" | "id";
 
 export async function setting(db: Database, key: Setting): Promise<string | undefined> {
   return (await db.tables.settings.findByPk(key, { raw: true }))?.value;

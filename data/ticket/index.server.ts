@@ -25,4 +25,10 @@ export {
   ticketCounts,
   ticketNumbersAfter,
 } from "./lines.server.ts";
+export {
+  customerData,
+  customersWith,
+  eraseCustomer,
+  type FoundCustomer,
+} from "./customer-data.server.ts";
 export { addDeeds, deedById, deedsOf, turnedOutCounts } from "./deeds.server.ts";

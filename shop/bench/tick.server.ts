@@ -91,6 +91,7 @@ async function judge(
 ): Promise<Result<Growing, TickError>> {
   const { facts, events, folded } = ledger;
   if (!isAtBench(facts)) return fail({ type: "not-at-bench" });
+  if (after > events.length) return fail({ type: "ahead", length: events.length });
   if (after !== events.length) return fail({ type: "stale", events: sentFrom(ledger, after) });
   const admitted = admitNext(folded, event);
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });

@@ -8,6 +8,7 @@ import { useFetcher } from "react-router";
 import type { StepNote } from "./left-here.tsx";
 import { BenchField } from "../screen/bench-field.tsx";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
+import { useMay } from "../../ui/who.ts";
 
 /** What comes back when a note was kept or taken away. */
 export interface KeptNotes {
@@ -37,6 +38,7 @@ export function NotePanel({
   onTell: ((words: string) => void) | undefined;
   onClose: () => void;
 }) {
+  const may = useMay();
   const fetcher = useFetcher<KeptNotes>();
   const zone = useZone();
   const kept = fetcher.data?.notes;
@@ -97,13 +99,15 @@ export function NotePanel({
               {nameOf(people, note.by)}, {dayOfWords(note.at, zone)}
             </Box>
           </Box>
-          <ButtonBase
-            aria-label={`Take the note away: ${note.text}`}
-            onClick={() => void fetcher.submit({ id: note.id }, { method: "delete", action })}
-            sx={{ px: 1, minHeight: 48, border: "1px solid var(--line)", borderRadius: "6px" }}
-          >
-            Take away
-          </ButtonBase>
+          {may("take-away", note) && (
+            <ButtonBase
+              aria-label={`Take the note away: ${note.text}`}
+              onClick={() => void fetcher.submit({ id: note.id }, { method: "delete", action })}
+              sx={{ px: 1, minHeight: 48, border: "1px solid var(--line)", borderRadius: "6px" }}
+            >
+              Take away
+            </ButtonBase>
+          )}
         </Box>
       ))}
     </Box>

@@ -6,6 +6,7 @@ import { useEffect } from "react";
 import { useFetcher } from "react-router";
 import { BigButton, Refused, StepLine } from "../screen/panel.tsx";
 import { PictureSource } from "./picture-source.tsx";
+import { useMay } from "../../ui/who.ts";
 
 /** What comes back when a picture was kept or taken away. */
 export interface KeptPhotos {
@@ -32,6 +33,7 @@ export function PhotoPanel({
   onKept: (photos: readonly StepPhoto[]) => void;
   onClose: () => void;
 }) {
+  const may = useMay();
   const fetcher = useFetcher<KeptPhotos>();
   const kept = fetcher.data?.photos;
   useEffect(() => {
@@ -57,12 +59,14 @@ export function PhotoPanel({
         {photos.map(({ id, by }) => (
           <Box key={id} sx={{ display: "grid", gap: 0.5 }}>
             <Thumb id={id} by={nameOf(people, by)} />
-            <ButtonBase
-              onClick={() => void fetcher.submit({ id }, { method: "delete", action })}
-              sx={{ minHeight: 40, border: "1px solid var(--line)", borderRadius: "6px" }}
-            >
-              Take away
-            </ButtonBase>
+            {may("take-away", { by }) && (
+              <ButtonBase
+                onClick={() => void fetcher.submit({ id }, { method: "delete", action })}
+                sx={{ minHeight: 40, border: "1px solid var(--line)", borderRadius: "6px" }}
+              >
+                Take away
+              </ButtonBase>
+            )}
           </Box>
         ))}
       </Box>

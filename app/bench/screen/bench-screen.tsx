@@ -48,6 +48,7 @@ export function BenchScreen(props: BenchScreenProps) {
             life={lifeOf(bench.model, ledger.state)}
             waiting={ledger.waiting}
             isAway={ledger.isAway}
+            why={ledger.awayWords ?? (ledger.isKept ? undefined : UNKEPT)}
           />
           <SidePanel bench={bench} props={props} />
           <div className="stack stack-tight">
@@ -181,6 +182,8 @@ function Job({ bench, props }: { bench: Bench; props: BenchScreenProps }) {
   );
 }
 
+const UNKEPT = "This browser keeps nothing: do not close the page while a tick waits.";
+
 const litLot = (step: Step | undefined): string | undefined =>
   step?.do === "release" || step?.do === "make" ? step.joint : undefined;
 
@@ -190,6 +193,7 @@ const Head = memo(function Head({
   life,
   waiting,
   isAway,
+  why,
 }: {
   ticket: BenchScreenProps["ticket"];
   /** Where the job is, in words. */
@@ -197,6 +201,8 @@ const Head = memo(function Head({
   life: Life;
   waiting: number;
   isAway: boolean;
+  /** What else is to be said of what is saved. */
+  why: string | undefined;
 }) {
   const ticks = waiting === 1 ? "1 tick waits" : `${waiting} ticks wait`;
   return (
@@ -208,6 +214,7 @@ const Head = memo(function Head({
       <span role="status" className="bench-saved">
         {isAway ? `Not saved yet: ${ticks}` : waiting > 0 ? "saving" : "saved"}
       </span>
+      {why !== undefined && <span role="alert">{why}</span>}
       <LifeChip life={life} />
     </div>
   );

@@ -2,7 +2,7 @@ import type { Entry, LedgerEvent } from "../../../core/bench/index.ts";
 import { planJob } from "../../../core/plan/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
 import { smallGuide, PIN } from "../../../testing/builders.ts";
-import { stillGood, takeIn, type Pages } from "./outbox.ts";
+import { sentAnew, stillGood, takeIn, type Pages } from "./outbox.ts";
 
 const model = modelOf(smallGuide());
 const plan = planJob(model.guide, { for: ["fan"] });
@@ -49,13 +49,23 @@ describe("ticks that wait while others go on", () => {
     const pages = { known: [start, begin, screws("theirs", "you")], queue: [clips] };
     expect(stillGood(model, pages)).toEqual({ queue: [clips], refused: undefined });
   });
-  test("are dropped from the first that does not, with the reason", () => {
+  test("what does not hold is dropped with the reason, and takes nothing with it that holds", () => {
     const pages = {
       known: [start, begin, screws("theirs", "you")],
       queue: [screws("mine"), clips],
     };
     const { queue, refused } = stillGood(model, pages);
-    expect(queue).toEqual([]);
+    expect(queue).toEqual([clips]);
     expect(refused).toMatchObject({ type: "blocked", block: { type: "open-already" } });
   });
+});
+
+test("what an older copy of the record has not is sent anew, in its order, but what the server makes itself", () => {
+  const replan = event("replan", { do: "replan", job: { for: ["fan"] }, down: plan.value.down });
+  const known = [start, begin, screws("mine"), replan];
+  expect(sentAnew({ known, queue: [clips] }, 2)).toEqual({
+    known: [start, begin],
+    queue: [screws("mine"), clips],
+  });
+  expect(sentAnew({ known, queue: [clips] }, 4)).toEqual({ known, queue: [clips] });
 });

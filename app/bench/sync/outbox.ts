@@ -23,15 +23,36 @@ export function takeIn(
   return { known, queue: pages.queue.filter(({ id }) => !written.has(id)) };
 }
 
-/** The waiting ticks that still hold after what others did; the first that does not, and why. */
+/**
+ * The waiting ticks that still hold after what others did; the first that does not, and why. One that does not takes
+ * none with it: those behind it stay where they hold without it.
+ */
 export function stillGood(
   model: Model,
   { known, queue }: Pages,
 ): { readonly queue: readonly LedgerEvent[]; readonly refused: Refusal | undefined } {
-  for (const [i, event] of queue.entries()) {
-    const before = foldOn(model, undefined, [...known, ...queue.slice(0, i)]);
-    const admitted = admitNext(before, event);
-    if (!admitted.ok) return { queue: queue.slice(0, i), refused: admitted.error };
+  let refused: Refusal | undefined;
+  const good: LedgerEvent[] = [];
+  for (const event of queue) {
+    const admitted = admitNext(foldOn(model, undefined, [...known, ...good]), event);
+    if (admitted.ok) good.push(event);
+    else refused ??= admitted.error;
   }
-  return { queue, refused: undefined };
+  return { queue: good, refused };
+}
+
+/** What the server makes itself: it is not sent to it. */
+const ITS_OWN: ReadonlySet<string> = new Set<LedgerEvent["entry"]["do"]>([
+  "start",
+  "replan",
+  "renew",
+]);
+
+/**
+ * The server has fewer events than this screen was told of: an older copy lies there. What it has not is sent once more,
+ * before what waits.
+ */
+export function sentAnew({ known, queue }: Pages, length: number): Pages {
+  const lost = known.slice(length).filter(({ entry }) => !ITS_OWN.has(entry.do));
+  return { known: known.slice(0, length), queue: [...lost, ...queue] };
 }

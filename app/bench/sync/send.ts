@@ -23,13 +23,24 @@ const readReply = reader<TickReply>({
   ],
 });
 
-/** The server cannot be reached, or something else answered in its place: the tick waits. */
-export type Away = { readonly type: "away" };
+/** The server cannot be reached, or cannot write, or something else answered in its place: the tick waits. */
+export interface Away {
+  readonly type: "away";
+  /** Why, where it was said. */
+  readonly words?: string;
+}
+
+/** What a server says that cannot take anything just now. */
+const readWords = reader<{ readonly error: string }>({
+  type: "object",
+  required: ["error"],
+  properties: { error: { type: "string" } },
+});
 
 /** Sends a tick; the answer of the bench, or that there was none. */
 export async function sendTick(
   ticket: number,
-  { id, at, by, entry }: LedgerEvent,
+  { id, at, by, entry }: Pick<LedgerEvent, "id" | "at" | "by"> & { readonly entry: object },
   after: number,
 ): Promise<Result<TickReply, Away>> {
   try {
@@ -39,8 +50,11 @@ export async function sendTick(
       body: JSON.stringify({ id, at, by, entry, after }),
     });
     // What is no answer of the bench (a proxy's page, a cut line) is none: the tick waits.
-    const reply = readJson(readReply, await response.text());
-    return reply.ok ? reply : fail({ type: "away" });
+    const text = await response.text();
+    const reply = readJson(readReply, text);
+    if (reply.ok) return reply;
+    const said = readJson(readWords, text);
+    return fail({ type: "away", ...(said.ok ? { words: said.value.error } : {}) });
   } catch {
     return fail({ type: "away" });
   }

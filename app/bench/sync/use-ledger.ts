@@ -13,14 +13,22 @@ import {
   type Refusal,
   type StoredEvent,
 } from "../../../core/bench/index.ts";
-import { nameOf, type Person } from "../../../core/people/index.ts";
+import { may, nameOf, type Person } from "../../../core/people/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import type { TickError } from "../../../core/ticket/index.ts";
+import { whoMayWords } from "../../../core/words/index.ts";
 import { nanoid } from "nanoid";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { afterPaint } from "../../ui/after-paint.ts";
-import { stillGood, takeIn, type Pages } from "./outbox.ts";
-import { dropTicks, keepTick, waitingTicks } from "./outbox-store.ts";
+import { sentAnew, stillGood, takeIn, type Pages } from "./outbox.ts";
+import {
+  canKeep,
+  dropTicks,
+  keepLedger,
+  keepTick,
+  keptLedger,
+  waitingTicks,
+} from "./outbox-store.ts";
 import { sendTick } from "./send.ts";
 import { useStream } from "./use-stream.ts";
 
@@ -43,6 +51,10 @@ export interface Ledger {
   readonly trouble: Trouble | undefined;
   /** The server cannot be reached; ticks wait and are sent again. */
   readonly isAway: boolean;
+  /** Why, where the server said it. */
+  readonly awayWords: string | undefined;
+  /** Whether this browser keeps what waits; where it does not, nothing is taken while the server is away. */
+  readonly isKept: boolean;
   /** Whether the ticket has left the bench. */
   readonly isOver: boolean;
   readonly tick: (entry: Entry) => void;
@@ -61,6 +73,8 @@ export interface Beginning {
 }
 
 const RETRY_MS = 1500;
+const NOT_KEPT =
+  "This browser keeps nothing (a private window, or no room), and the server cannot be reached: the step was not taken.";
 
 /**
  * The ledger of a ticket on this screen. A tick shows at once, is kept in the browser, is sent with an
@@ -79,6 +93,8 @@ export function useLedger({
   const [pages, setPages] = useState<Pages>({ known: loaded, queue: [] });
   const [trouble, setTrouble] = useState<Trouble>();
   const [isAway, setAway] = useState(false);
+  const [awayWords, setAwayWords] = useState<string>();
+  const [isKept, setKept] = useState(true);
   const [isOver, setOver] = useState(false);
   const latest = useRef(pages);
   const by = who.id;
@@ -90,6 +106,10 @@ export function useLedger({
       const fresh = next.known.slice(latest.current.known.length);
       latest.current = { known: next.known, queue };
       setPages(latest.current);
+      if (fresh.length > 0) {
+        const { known: all } = latest.current;
+        afterPaint(() => void keepLedger(ticket, all).catch(() => undefined));
+      }
       if (gone.length > 0) void dropTicks(ticket, ids(gone));
       if (fresh.some(({ entry }) => leavesFor(model.guide, entry))) setOver(true);
       return { refused, fresh };
@@ -137,8 +157,18 @@ export function useLedger({
 
   useEffect(() => {
     let isStale = false;
-    void waitingTicks(ticket, guide).then((kept) => {
+    void comeBack();
+    async function comeBack(): Promise<void> {
+      const [before, kept] = await Promise.all([
+        keptLedger(ticket, guide).catch(() => []),
+        waitingTicks(ticket, guide),
+      ]);
       if (isStale) return;
+      // A page that came without its server knows less than this screen was told already.
+      const { known } = latest.current;
+      if (before.length > known.length && known.every(({ id }, i) => before[i]?.id === id)) {
+        take(0, before);
+      }
       if (!kept.ok) return setTrouble({ type: "unreadable", error: kept.error });
       if (kept.value.length === 0) return;
       const queue = [...kept.value, ...latest.current.queue];
@@ -151,11 +181,24 @@ export function useLedger({
         ids(kept.value).filter((id) => !waiting.has(id)),
       );
       if (refused !== undefined) setTrouble({ type: "kept-no-longer-holds", refusal: refused });
-    });
+    }
     return () => {
       isStale = true;
     };
-  }, [settle, ticket, guide]);
+  }, [settle, take, ticket, guide]);
+
+  useEffect(() => {
+    void canKeep().then(setKept);
+    // A browser that is short of room forgets first what nobody asked it to keep.
+    void navigator.storage?.persist?.().catch(() => undefined);
+  }, []);
+  const isWaiting = pages.queue.length > 0;
+  useEffect(() => {
+    if (!isWaiting) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [isWaiting]);
 
   const first = pages.queue[0];
   useEffect(() => {
@@ -165,6 +208,7 @@ export function useLedger({
     const answered = (after: number, sent: Awaited<ReturnType<typeof sendTick>>) => {
       if (isStale) return;
       setAway(!sent.ok);
+      setAwayWords(sent.ok ? undefined : sent.error.words);
       if (!sent.ok) {
         timer = setTimeout(send, RETRY_MS);
         return;
@@ -177,7 +221,14 @@ export function useLedger({
         if (latest.current.queue[0] === first) send();
         return;
       }
-      settle({ ...latest.current, queue: [] });
+      if (error.type === "ahead") {
+        settle(sentAnew(latest.current, error.length));
+        for (const event of latest.current.queue)
+          void keepTick(ticket, event).catch(() => undefined);
+      } else {
+        // It alone is dropped: those behind it are judged without it.
+        settle({ ...latest.current, queue: latest.current.queue.filter((one) => one !== first) });
+      }
       setTrouble({ type: "not-sent", error });
     };
     const send = () => {
@@ -198,16 +249,18 @@ export function useLedger({
 
   const tick = useCallback(
     (entry: Entry) => {
+      if (!may(who, "tick")) return setTrouble({ type: "said", words: whoMayWords("tick") });
       const { known, queue } = latest.current;
+      if (!isKept && isAway) return setTrouble({ type: "said", words: NOT_KEPT });
       const event: LedgerEvent = { id: nanoid(), at: new Date().toISOString(), by, entry };
       const admitted = admitNext(foldOn(model, last.current, [...known, ...queue]), event);
       if (!admitted.ok) return setTrouble({ type: "refused-here", refusal: admitted.error });
       setTrouble(undefined);
       latest.current = { known, queue: [...queue, event] };
       setPages(latest.current);
-      afterPaint(() => void keepTick(ticket, event));
+      afterPaint(() => void keepTick(ticket, event).catch(() => setKept(false)));
     },
-    [model, by, ticket],
+    [model, who, by, ticket, isKept, isAway],
   );
   const say = useCallback(
     (words: string | undefined) =>
@@ -222,6 +275,8 @@ export function useLedger({
     waiting: pages.queue.length,
     trouble,
     isAway,
+    awayWords,
+    isKept,
     isOver,
     tick,
     say,

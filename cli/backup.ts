@@ -1,0 +1,52 @@
+import { parseArgs } from "node:util";
+import { backUp, backupWords, restore } from "../shop/backup/index.server.ts";
+import { openShop } from "../shop/open.server.ts";
+
+/**
+ * `npm run backup -- --to DIR`: copies the shop while it works, and reads the copy back.
+ * `npm run restore -- --from DIR`: puts a copy in the place of a data folder that no server has open.
+ * Both: `--data FOLDER`, else BENCH_DATA.
+ */
+const { values, positionals } = parseArgs({
+  options: {
+    data: { type: "string", default: process.env["BENCH_DATA"] ?? "data-store" },
+    to: { type: "string" },
+    from: { type: "string" },
+    keep: { type: "string", default: "1000000" },
+  },
+  allowPositionals: true,
+});
+
+const end = (line: string): never => {
+  console.error(`[bench] ${line}`);
+  process.exit(1);
+};
+
+try {
+  if (positionals[0] === "restore") await putBack();
+  else await copy();
+} catch (error) {
+  end(error instanceof Error ? error.message : String(error));
+}
+
+async function copy(): Promise<void> {
+  const { to, data, keep } = values;
+  if (to === undefined) return end("say where to: npm run backup -- --to DIR");
+  const { db } = await openShop(data);
+  const made = await backUp(db, to, new Date(), Number(keep)).finally(() => db.close());
+  if (!made.ok) return end(backupWords(made.error));
+  const { folder, manifest } = made.value;
+  const bytes = manifest.files.reduce((sum, file) => sum + file.bytes, 0);
+  console.log(
+    `[bench] ${folder}: ${manifest.files.length} files, ${(bytes / 1e6).toFixed(1)} MB, read back and whole`,
+  );
+}
+
+async function putBack(): Promise<void> {
+  const { from, data } = values;
+  if (from === undefined) return end("say which: npm run restore -- --from DIR/bench-…Z");
+  const done = await restore(from, data, new Date());
+  if (!done.ok) return end(backupWords(done.error));
+  const { manifest, before } = done.value;
+  console.log(`[bench] ${data} is as it was at ${manifest.at}; what lay there is in ${before}`);
+}

@@ -1,0 +1,220 @@
+import { createHash } from "node:crypto";
+import { constants, createReadStream } from "node:fs";
+import { copyFile, mkdir, readdir, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
+import path from "node:path";
+import { QueryTypes } from "sequelize";
+import { reader, readJson } from "../../core/base/ajv.ts";
+import { fail, ok, type Result } from "../../core/base/result.ts";
+import {
+  connect,
+  databaseFile,
+  type Database,
+  holdFolder,
+  type Mark,
+  writeMark,
+} from "../database/index.server.ts";
+
+/** What lies in a back-up, as its manifest has it. */
+export interface Manifest {
+  readonly format: "brisk-bench-backup";
+  readonly version: 1;
+  /** When it was begun, ISO. */
+  readonly at: string;
+  readonly mark: Mark;
+  readonly files: readonly {
+    readonly name: string;
+    readonly bytes: number;
+    readonly sha256: string;
+  }[];
+}
+
+const readManifest = reader<Manifest>({
+  type: "object",
+  required: ["format", "version", "at", "mark", "files"],
+  properties: {
+    format: { const: "brisk-bench-backup" },
+    version: { const: 1 },
+    at: { type: "string" },
+    mark: {
+      type: "object",
+      required: ["id", "count"],
+      properties: { id: { type: "string" }, count: { type: "integer", minimum: 0 } },
+    },
+    files: {
+      type: "array",
+      items: {
+        type: "object",
+        required: ["name", "bytes", "sha256"],
+        properties: {
+          // Names of this program's own making: none leads out of the folder.
+          name: { type: "string", pattern: "^(bench\\.sqlite|photos/[\\w-]+(\\.thumb)?\\.jpg)$" },
+          bytes: { type: "integer", minimum: 0 },
+          sha256: { type: "string", pattern: "^[0-9a-f]{64}$" },
+        },
+      },
+    },
+  },
+});
+
+export type BackupError =
+  /** There is no back-up, or none that can be read. */
+  | { readonly type: "no-backup" }
+  /** A file of it is missing, or another one than was written. */
+  | { readonly type: "file-broken"; readonly name: string }
+  | { readonly type: "database-broken"; readonly why: string };
+
+const MANIFEST = "manifest.json";
+const PREFIX = "bench-";
+
+/**
+ * Copies a shop that is open: the database as it is at one moment, and every picture that is named in it. The copy is
+ * read back and only then gets its name; gives its folder.
+ */
+export async function copyShop(
+  db: Database,
+  to: string,
+  at: string,
+): Promise<Result<{ readonly folder: string; readonly manifest: Manifest }, BackupError>> {
+  const folder = path.join(to, PREFIX + at.replaceAll(":", "-").replace(/\.\d+Z$/, "Z"));
+  const part = `${folder}.part`;
+  await rm(part, { recursive: true, force: true });
+  await mkdir(path.join(part, "photos"), { recursive: true });
+  const file = databaseFile(part);
+  const from = connect(databaseFile(db.folder));
+  try {
+    await from.query("VACUUM INTO $file", { bind: { file } });
+  } finally {
+    await from.close();
+  }
+  const { mark, photos } = await whatIsIn(file);
+  for (const name of photos) {
+    const source = path.join(db.folder, name);
+    // One that was taken away since is missed by nobody but the copy: it is told of when that is read back.
+    await copyFile(source, path.join(part, name), constants.COPYFILE_FICLONE).catch(
+      () => undefined,
+    );
+  }
+  const names = ["bench.sqlite", ...photos];
+  const files = [];
+  for (const name of names) {
+    const full = path.join(part, name);
+    const found = await stat(full).catch(() => undefined);
+    if (found) files.push({ name, bytes: found.size, sha256: await hashOf(full) });
+  }
+  const manifest: Manifest = { format: "brisk-bench-backup", version: 1, at, mark, files };
+  await writeFile(path.join(part, MANIFEST), JSON.stringify(manifest, undefined, 1));
+  const read = await verifyCopy(part);
+  if (!read.ok) return read;
+  await rm(folder, { recursive: true, force: true });
+  await rename(part, folder);
+  return ok({ folder, manifest });
+}
+
+/** Reads a copy back: every file as it was written, and a database that holds together. */
+export async function verifyCopy(folder: string): Promise<Result<Manifest, BackupError>> {
+  const text = await readFile(path.join(folder, MANIFEST), "utf8").catch(() => "");
+  const manifest = readJson(readManifest, text);
+  if (!manifest.ok) return fail({ type: "no-backup" });
+  for (const { name, bytes, sha256 } of manifest.value.files) {
+    const full = path.join(folder, name);
+    const found = await stat(full).catch(() => undefined);
+    if (found?.size !== bytes || (await hashOf(full)) !== sha256) {
+      return fail({ type: "file-broken", name });
+    }
+  }
+  const copy = connect(databaseFile(folder));
+  try {
+    const rows = await copy.query<Record<string, unknown>>("PRAGMA integrity_check", {
+      type: QueryTypes.SELECT,
+    });
+    const why = rows.map((row) => String(Object.values(row)[0])).join("; ");
+    if (why !== "ok") return fail({ type: "database-broken", why });
+    const strays = await copy.query("PRAGMA foreign_key_check", { type: QueryTypes.SELECT });
+    if (strays.length > 0) {
+      return fail({ type: "database-broken", why: `${strays.length} rows point to nothing` });
+    }
+  } catch (error) {
+    return fail({ type: "database-broken", why: error instanceof Error ? error.message : "" });
+  } finally {
+    await copy.close();
+  }
+  const listed = new Set(manifest.value.files.map(({ name }) => name));
+  const missing = (await whatIsIn(databaseFile(folder))).photos.find((name) => !listed.has(name));
+  return missing === undefined ? ok(manifest.value) : fail({ type: "file-broken", name: missing });
+}
+
+/**
+ * Puts a back-up in the place of a data folder that nobody has open; what lay there is kept beside it. Throws
+ * `FolderTrouble` where a server has it open.
+ */
+export async function restoreCopy(
+  from: string,
+  folder: string,
+  at: string,
+): Promise<Result<{ readonly manifest: Manifest; readonly before: string }, BackupError>> {
+  const manifest = await verifyCopy(from);
+  if (!manifest.ok) return manifest;
+  await mkdir(folder, { recursive: true });
+  const letGo = await holdFolder(folder, "alone");
+  try {
+    const before = path.join(folder, `before-${at.replaceAll(":", "-").replace(/\.\d+Z$/, "Z")}`);
+    await mkdir(before, { recursive: true });
+    for (const name of await readdir(folder)) {
+      if (/^(bench\.sqlite(-wal|-shm)?|bench\.mark\.json|photos)$/.test(name)) {
+        await rename(path.join(folder, name), path.join(before, name));
+      }
+    }
+    await mkdir(path.join(folder, "photos"), { recursive: true });
+    for (const { name } of manifest.value.files) {
+      await copyFile(path.join(from, name), path.join(folder, name), constants.COPYFILE_FICLONE);
+    }
+    writeMark(folder, manifest.value.mark);
+    return ok({ manifest: manifest.value, before });
+  } finally {
+    await letGo();
+  }
+}
+
+/** The back-ups in a folder, oldest first. */
+export async function copiesIn(folder: string): Promise<readonly string[]> {
+  const names = await readdir(folder).catch(() => []);
+  return names
+    .filter((name) => name.startsWith(PREFIX) && name.endsWith("Z"))
+    .sort()
+    .map((name) => path.join(folder, name));
+}
+
+/** Takes away all but the newest so many. */
+export async function keepNewest(folder: string, most: number): Promise<void> {
+  const all = await copiesIn(folder);
+  for (const old of all.slice(0, Math.max(0, all.length - most))) {
+    await rm(old, { recursive: true, force: true });
+  }
+}
+
+/** How far a database has come, and the pictures that it names. */
+async function whatIsIn(
+  file: string,
+): Promise<{ readonly mark: Mark; readonly photos: readonly string[] }> {
+  const db = connect(file);
+  const all = <Row extends object>(sql: string) => db.query<Row>(sql, { type: QueryTypes.SELECT });
+  try {
+    const [row] = await all<Mark>(
+      `SELECT (SELECT value FROM settings WHERE key = 'id') AS id,
+        (SELECT COALESCE(MAX(rowid), 0) FROM events) + (SELECT COALESCE(MAX(seq), 0) FROM deeds) AS count`,
+    );
+    const ids = await all<{ id: string }>(
+      "SELECT id FROM photos UNION SELECT id FROM guide_photos ORDER BY id",
+    );
+    const photos = ids.flatMap(({ id }) => [`photos/${id}.jpg`, `photos/${id}.thumb.jpg`]);
+    return { mark: row!, photos };
+  } finally {
+    await db.close();
+  }
+}
+
+async function hashOf(file: string): Promise<string> {
+  const hash = createHash("sha256");
+  for await (const chunk of createReadStream(file)) hash.update(chunk as Buffer);
+  return hash.digest("hex");
+}

@@ -1,0 +1,9 @@
+export {
+  type BackupError,
+  copiesIn,
+  copyShop,
+  keepNewest,
+  type Manifest,
+  restoreCopy,
+  verifyCopy,
+} from "./copies.server.ts";

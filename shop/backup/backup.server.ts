@@ -1,0 +1,94 @@
+import { reader, readJson } from "../../core/base/ajv.ts";
+import type { Result } from "../../core/base/result.ts";
+import { keepSetting, setting, type Database } from "../../data/database/index.server.ts";
+import {
+  type BackupError,
+  copyShop,
+  keepNewest,
+  type Manifest,
+  restoreCopy,
+} from "../../data/backup/index.server.ts";
+
+/** What is known of back-ups: the last good one, and what went wrong since. */
+export interface BackupState {
+  readonly good?: {
+    readonly at: string;
+    readonly folder: string;
+    readonly bytes: number;
+    readonly photos: number;
+  };
+  readonly bad?: { readonly at: string; readonly why: string };
+}
+
+const text = { type: "string" };
+const readState = reader<BackupState>({
+  type: "object",
+  properties: {
+    good: {
+      type: "object",
+      required: ["at", "folder", "bytes", "photos"],
+      properties: { at: text, folder: text, bytes: { type: "number" }, photos: { type: "number" } },
+    },
+    bad: { type: "object", required: ["at", "why"], properties: { at: text, why: text } },
+  },
+});
+
+export async function backupState(db: Database): Promise<BackupState> {
+  const read = readJson(readState, (await setting(db, "backup")) ?? "{}");
+  return read.ok ? read.value : {};
+}
+
+const keepState = (db: Database, state: BackupState): Promise<void> =>
+  db.write((transaction) => keepSetting(db, "backup", JSON.stringify(state), transaction));
+
+/** Backs a shop up while it works, reads the copy back, and notes how it went; keeps the newest so many. */
+export async function backUp(
+  db: Database,
+  to: string,
+  now: Date,
+  most: number,
+): Promise<Result<{ readonly folder: string; readonly manifest: Manifest }, BackupError>> {
+  const at = now.toISOString();
+  const before = await backupState(db);
+  try {
+    const copied = await copyShop(db, to, at);
+    if (!copied.ok) {
+      await keepState(db, { ...before, bad: { at, why: backupWords(copied.error) } });
+      return copied;
+    }
+    await keepNewest(to, most);
+    const { folder, manifest } = copied.value;
+    const bytes = manifest.files.reduce((sum, file) => sum + file.bytes, 0);
+    const photos = manifest.files.filter(({ name }) => !/sqlite|thumb/.test(name)).length;
+    await keepState(db, { good: { at, folder, bytes, photos } });
+    return copied;
+  } catch (error) {
+    const why = error instanceof Error ? error.message : "the disk did not take it";
+    await keepState(db, { ...before, bad: { at, why } }).catch(() => undefined);
+    throw error;
+  }
+}
+
+/** Puts a back-up in the place of a data folder that no server has open. */
+export const restore = (from: string, folder: string, now: Date) =>
+  restoreCopy(from, folder, now.toISOString());
+
+/** What is the matter with a back-up, in a sentence. */
+export function backupWords(error: BackupError): string {
+  switch (error.type) {
+    case "no-backup":
+      return "There is no back-up of this program (its manifest.json is missing or another one's).";
+    case "file-broken":
+      return `The file ${error.name} is missing in it, or not as it was written.`;
+    case "database-broken":
+      return `Its database does not hold together: ${error.why}.`;
+  }
+}
+
+/** When a nightly back-up is made next: the next time it is so late, by the clock of this machine. */
+export function nextNight(now: Date, hour: number, minute: number): Date {
+  const next = new Date(now);
+  next.setHours(hour, minute, 0, 0);
+  if (next <= now) next.setDate(next.getDate() + 1);
+  return next;
+}

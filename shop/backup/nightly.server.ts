@@ -1,0 +1,61 @@
+import type { Database } from "../../data/database/index.server.ts";
+import { backUp, backupState, nextNight } from "./backup.server.ts";
+
+/** Where, when and how many; undefined: no back-up is made at night. */
+export interface Nightly {
+  readonly to: string;
+  readonly hour: number;
+  readonly minute: number;
+  readonly keep: number;
+}
+
+/** The nightly back-up in the environment: BENCH_BACKUP, BENCH_BACKUP_AT (02:30), BENCH_BACKUP_KEEP (14). */
+export function nightlyIn(env: Readonly<Record<string, string | undefined>>): Nightly | undefined {
+  const to = env["BENCH_BACKUP"];
+  if (to === undefined || to === "") return undefined;
+  const at = /^([01]?\d|2[0-3]):([0-5]\d)$/.exec(env["BENCH_BACKUP_AT"] ?? "02:30");
+  if (!at) throw new Error("BENCH_BACKUP_AT is a time like 02:30.");
+  const keep = Number(env["BENCH_BACKUP_KEEP"] ?? 14);
+  if (!Number.isInteger(keep) || keep < 1) {
+    throw new Error("BENCH_BACKUP_KEEP is how many back-ups are kept: 1 or more.");
+  }
+  return { to, hour: Number(at[1]), minute: Number(at[2]), keep };
+}
+
+/** Backs a shop up every night; gives what ends that. What goes wrong is noted, and shown under Shop. */
+export function everyNight(
+  shop: () => Promise<{ readonly db: Database }>,
+  { to, hour, minute, keep }: Nightly,
+): () => void {
+  let timer: ReturnType<typeof setTimeout>;
+  const wait = () => {
+    const ms = nextNight(new Date(), hour, minute).getTime() - Date.now();
+    timer = setTimeout(() => void once(), ms).unref();
+  };
+  const once = async () => {
+    await shop()
+      .then(({ db }) => backUp(db, to, new Date(), keep))
+      .catch(() => undefined);
+    wait();
+  };
+  wait();
+  return () => clearTimeout(timer);
+}
+
+const LATE_MS = 36 * 3_600_000;
+
+/** How it stands with the back-ups of this shop, for its page. */
+export async function backupsNow(db: Database, now: Date) {
+  const state = await backupState(db);
+  const nightly = nightlyIn(process.env);
+  const two = (n: number) => String(n).padStart(2, "0");
+  return {
+    ...state,
+    nightly: nightly && {
+      to: nightly.to,
+      at: `${two(nightly.hour)}:${two(nightly.minute)}`,
+      keep: nightly.keep,
+    },
+    isLate: state.good !== undefined && now.getTime() - Date.parse(state.good.at) > LATE_MS,
+  };
+}
