@@ -52,7 +52,7 @@ function named(request: Request, response: Response, next: NextFunction): void {
   if (request.path.endsWith(".data")) request.headers["x-bench-data"] = "yes";
   response.locals["nonce"] = nonce;
   response.setHeader("X-Request-Id", id);
-  const { writeHead } = response;
+  const writeHead = response.writeHead.bind(response);
   response.writeHead = (...head: unknown[]) => {
     const status = typeof head[0] === "number" ? head[0] : response.statusCode;
     // The page that shows trouble finds the id here, on whatever way it got there.
@@ -60,7 +60,7 @@ function named(request: Request, response: Response, next: NextFunction): void {
       response.appendHeader("Set-Cookie", `trouble=${id}; Path=/; Max-Age=120; SameSite=Strict`);
     }
     if (!response.hasHeader("Cache-Control")) response.setHeader("Cache-Control", "no-store");
-    return writeHead.apply(response, head as Parameters<typeof writeHead>);
+    return writeHead(...(head as Parameters<typeof writeHead>));
   };
   next();
 }

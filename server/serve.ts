@@ -107,10 +107,10 @@ function timed(
   next: () => void,
 ): void {
   const start = performance.now();
-  const { writeHead } = response;
+  const writeHead = response.writeHead.bind(response);
   response.writeHead = (...head: unknown[]) => {
     response.setHeader("Server-Timing", `all;dur=${(performance.now() - start).toFixed(2)}`);
-    return writeHead.apply(response, head as Parameters<typeof writeHead>);
+    return writeHead(...(head as Parameters<typeof writeHead>));
   };
   next();
 }

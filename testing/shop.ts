@@ -89,7 +89,8 @@ export class TestShop {
   }
 }
 
-const FACTS: NewTicket = {
+/** A ticket that can be taken in. */
+export const FACTS: NewTicket = {
   signs: [],
   work: "replace",
   intake: {},

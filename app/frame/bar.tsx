@@ -40,7 +40,7 @@ export function Bar({ choice, who, lamp }: Props) {
   }, [shown]);
   useEffect(() => {
     // Fetched while nobody waits: what is typed right after its key must not be lost.
-    const timer = setTimeout(() => void askPalette(), PALETTE_MS);
+    const timer = setTimeout(() => void askPalette().catch(() => undefined), PALETTE_MS);
     return () => clearTimeout(timer);
   }, []);
   // What was chosen leads away: the next page begins without it.

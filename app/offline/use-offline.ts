@@ -19,9 +19,11 @@ export function useWaiting(isIn: boolean): number {
     if (!isIn) return;
     let isStale = false;
     const send = async () => {
-      const { sendWaiting } = await import("../bench/sync/send-waiting.ts");
-      const left = await sendWaiting(bench).catch(() => 0);
-      if (!isStale) setWaiting(left);
+      // Without the server there is neither the file that sends nor anybody to send to: the next time.
+      const left = await import("../bench/sync/send-waiting.ts")
+        .then(({ sendWaiting }) => sendWaiting(bench))
+        .catch(() => undefined);
+      if (!isStale && left !== undefined) setWaiting(left);
     };
     const first = setTimeout(() => void send(), LATER_MS);
     const again = setInterval(() => void send(), AGAIN_MS);

@@ -2,6 +2,7 @@ import Backspace from "@mui/icons-material/BackspaceOutlined";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import OutlinedInput from "@mui/material/OutlinedInput";
 import Typography from "@mui/material/Typography";
 import { useEffect, useId, useRef, useState } from "react";
 import type { Person } from "../../core/people/index.ts";
@@ -81,27 +82,19 @@ export function PinPad({
         <Typography component="label" id={label} htmlFor={`${label}-pin`} sx={{ minHeight: 24 }}>
           {who ? `PIN of ${who.name}` : "Choose your name first"}
         </Typography>
-        <Box
-          component="input"
+        <OutlinedInput
           id={`${label}-pin`}
-          ref={field}
+          inputRef={field}
           type="password"
-          inputMode="numeric"
           autoComplete="off"
           value={pin}
           disabled={!who}
-          onChange={(event: { target: { value: string } }) => type(event.target.value)}
+          onChange={(event) => type(event.target.value)}
+          inputProps={{ inputMode: "numeric" }}
           sx={{
-            font: "inherit",
-            fontSize: 28,
-            letterSpacing: 12,
-            textAlign: "center",
             height: 56,
-            width: "100%",
-            color: "var(--ink)",
             bgcolor: "var(--card)",
-            border: "1px solid var(--line)",
-            borderRadius: 1,
+            "& .MuiInputBase-input": { fontSize: 28, letterSpacing: 12, textAlign: "center" },
           }}
         />
         <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 1 }}>

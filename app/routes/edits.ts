@@ -37,7 +37,7 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
   if (!sent.ok || !readEdits(sent.value.edits).ok) {
     return refused("These changes cannot be read. Load the page again; they are kept.", 400);
   }
-  const { act } = await actFor(context);
+  const { act } = await actFor(context, request);
   const stored = await storeEdits(act, params.id, { ...sent.value, why: sent.value.why.trim() });
   if (stored.ok) {
     return data<EditsStored>({

@@ -1,9 +1,10 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import CircularProgress from "@mui/material/CircularProgress";
 import TextField from "@mui/material/TextField";
 import { useMemo } from "react";
-import { data, Form } from "react-router";
+import { data, Form, useNavigate, useNavigation } from "react-router";
 import { parseJson } from "../../core/base/parse-json.ts";
 import type { About, Finding } from "../../core/guide/index.ts";
 import { guideList, storeGuide } from "../../shop/guide/index.server.ts";
@@ -18,12 +19,15 @@ import { Grid } from "../ui/grid.tsx";
 import { IfMay } from "../ui/if-may.tsx";
 import { Page } from "../ui/page.tsx";
 import { dayOfWords, useZone } from "../ui/days.ts";
+import { formOf } from "../ui/form-of.server.ts";
 import type { Route } from "./+types/guides";
 
 export const meta: Route.MetaFunction = () => [{ title: "Guides · Brisk Bench" }];
 
 const MOST_BYTES = 4_000_000;
 const MOST_WHY = 500;
+/** Bytes of a pack, as the server takes them. */
+const MOST_SENT = 60_000_000;
 
 export async function loader() {
   return guideList((await shop()).db);
@@ -31,7 +35,7 @@ export async function loader() {
 
 /** Takes a guide file in: what does not pass is shown with its paths, and nothing is stored. */
 export const action = allowed(async ({ request, context }: Route.ActionArgs) => {
-  const form = await request.formData();
+  const form = await formOf(request);
   const [file, why] = [form.get("file"), form.get("why")];
   const bad = (findings: readonly Finding[], name: string) =>
     data({ findings, name, stored: undefined }, { status: 400 });
@@ -41,7 +45,7 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
     return bad(whole({ type: "too-big", mostBytes: MOST_PACK_BYTES }), file.name);
   }
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const { act } = await actFor(context);
+  const { act } = await actFor(context, request);
   const reason = typeof why === "string" ? why.trim().slice(0, MOST_WHY) : "";
   if (isZip(bytes)) {
     const taken = await takePackIn(act, bytes, reason);
@@ -163,6 +167,20 @@ function knownWords(
 }
 
 function TakeFileIn() {
+  const navigate = useNavigate();
+  const { state, formAction } = useNavigation();
+  // Another navigation, also to here, ends the one that waits: the server sees it, and ends the check.
+  if (state === "submitting" && formAction === "/guides") {
+    return (
+      <Box role="status" sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+        <CircularProgress size={22} aria-hidden="true" />
+        Checking the guide: form, names, rules, then a plan for every part
+        <Button variant="outlined" onClick={() => void navigate("/guides", { replace: true })}>
+          Stop it
+        </Button>
+      </Box>
+    );
+  }
   return (
     <Box
       component={Form}
@@ -174,6 +192,7 @@ function TakeFileIn() {
         name="file"
         label="Guide file"
         accept=".json,application/json,.zip,application/zip"
+        most={MOST_SENT}
       />
       <TextField
         name="why"

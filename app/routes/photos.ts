@@ -5,6 +5,7 @@ import type { KeptPhotos } from "../bench/aside/photo-panel.tsx";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { formOf } from "../ui/form-of.server.ts";
 import type { Route } from "./+types/photos";
 
 /** Takes a photo of a step in, or away; gives the photos there are. */
@@ -12,7 +13,7 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
   const number = ticketNumber(params.number);
   // Files come with a little around them; what is far too big is not even read.
   if (Number(request.headers.get("Content-Length")) > MOST_PHOTO_BYTES + 100_000) return tooBig();
-  const form = await request.formData();
+  const form = await formOf(request);
   const { act } = await actFor(context);
   if (request.method === "DELETE") {
     const id = form.get("id");
@@ -30,12 +31,14 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
   if (photos.error.type === "step-not-here") {
     return bad("The guide has no such step any more. Reload the page and take it again.", 400);
   }
+  if (photos.error.type === "too-many") return tooMany();
   return photos.error.type === "too-big"
     ? tooBig()
     : bad("This is no picture that can be read: take a JPEG, PNG or WebP file.", 415);
 });
 
 const kept = (photos: readonly Photo[]) => data<KeptPhotos>({ error: undefined, photos });
+const tooMany = () => bad("Many pictures are being kept just now: take it again in a minute.", 503);
 const tooBig = () => bad("A picture has at most 20 MB: take it with fewer pixels.", 413);
 const bad = (error: string, status: number) =>
   data<KeptPhotos>({ error, photos: undefined }, { status });

@@ -3,6 +3,7 @@ import { ticketPackErrorWords } from "../../core/words/index.ts";
 import { MOST_PACK_BYTES, takeTicketIn } from "../../shop/packs/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
+import { formOf } from "../ui/form-of.server.ts";
 import type { Route } from "./+types/ticket-packs";
 
 export interface TakenPack {
@@ -18,7 +19,7 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
   if (Number(request.headers.get("Content-Length") ?? 0) > MOST_PACK_BYTES + 10_000) {
     return refused(ticketPackErrorWords({ type: "too-big" }), 413);
   }
-  const form = await request.formData().catch(() => undefined);
+  const form = await formOf(request).catch(() => undefined);
   const file = form?.get("pack");
   if (!(file instanceof File)) return refused("Nothing was taken in: choose a ZIP file.", 400);
   const { act } = await actFor(context);

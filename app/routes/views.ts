@@ -6,6 +6,7 @@ import type { KeptView } from "../bench/learn/view-taking.tsx";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
+import { formOf } from "../ui/form-of.server.ts";
 import type { Route } from "./+types/views";
 
 const share = { type: "number", minimum: -0.5, maximum: 1.5 };
@@ -22,7 +23,7 @@ const MOST_MM = 1000;
 export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
   const number = ticketNumber(params.number);
   if (Number(request.headers.get("Content-Length")) > MOST_PHOTO_BYTES + 100_000) return tooBig();
-  const form = await request.formData();
+  const form = await formOf(request);
   const { act } = await actFor(context);
   const [file, corners] = [form.get("photo"), form.get("corners")];
   const [width, height] = [Number(form.get("width")), Number(form.get("height"))];

@@ -30,8 +30,9 @@ export function BackupSection({ good, bad, nightly, isLate }: Backups) {
       )}
       {good ? (
         <Alert severity={isLate ? "warning" : "success"}>
-          Last good one: {day(good.at)}, {(good.bytes / 1e6).toFixed(1)} MB with {good.photos === 1 ? "1 picture" : `${good.photos} pictures`},
-          read back, in <span className="mono">{good.folder}</span>
+          Last good one: {day(good.at)}, {(good.bytes / 1e6).toFixed(1)} MB with{" "}
+          {good.photos === 1 ? "1 picture" : `${good.photos} pictures`}, read back, in{" "}
+          <span className="mono">{good.folder}</span>
         </Alert>
       ) : (
         <Alert severity="warning">There is none yet: what the shop knows lies on one disk.</Alert>

@@ -1,3 +1,5 @@
+import { reader } from "../../core/base/ajv.ts";
+import { nanoid } from "nanoid";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -21,6 +23,20 @@ export type Refusals = Readonly<Partial<Record<NewTicketField, string>>>;
 
 /** Where this browser keeps what is typed. */
 const DRAFT = "new-ticket";
+/** The id of what is typed: sent again after an answer that got lost, it is one ticket. */
+const SENT = "new-ticket-id";
+const readId = reader<string>({ type: "string" });
+
+function sentId(): string {
+  const id = readKept(SENT, readId) ?? nanoid();
+  writeKept(SENT, id);
+  return id;
+}
+
+function forgetDraft(): void {
+  writeKept(DRAFT, undefined);
+  writeKept(SENT, undefined);
+}
 
 /** The schema of the server, asked before anything is sent. */
 const resolver: Resolver<NewTicket> = (values) => {
@@ -81,7 +97,7 @@ export function TakeInForm({
   useEffect(() => {
     // The ticket is open: what was typed is written.
     const isOpened = state === "loading" && formMethod === "POST";
-    if (isOpened && /^\/tickets\/\d+$/.test(location.pathname)) writeKept(DRAFT, undefined);
+    if (isOpened && /^\/tickets\/\d+$/.test(location.pathname)) forgetDraft();
   }, [state, formMethod, location]);
   const code = useWatch({ control, name: "code" });
   const known = useCode(code, { code: begin.code, known: firstKnown });
@@ -91,6 +107,7 @@ export function TakeInForm({
     for (const [name, value] of Object.entries(plain)) {
       for (const one of typeof value === "string" ? [value] : value) data.append(name, one);
     }
+    data.append("sent", sentId());
     data.append("intake", JSON.stringify(intake));
     data.append("consents", JSON.stringify(consents));
     void submit(data, { method: "post" });
@@ -106,7 +123,7 @@ export function TakeInForm({
               <Button
                 color="inherit"
                 onClick={() => {
-                  writeKept(DRAFT, undefined);
+                  forgetDraft();
                   reset(begin);
                   setPickedUp(false);
                 }}

@@ -9,12 +9,15 @@ export function FilePick({
   label,
   accept,
   onPick,
+  most = Infinity,
 }: {
   name: string;
   label: string;
   accept: string;
   /** Called with the file at once, where nothing else is to be said with it. */
   onPick?: (file: File) => void;
+  /** Bytes that are taken; a larger file is not even sent. */
+  most?: number;
 }) {
   const [chosen, setChosen] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
@@ -38,6 +41,10 @@ export function FilePick({
         hidden
         onChange={(event) => {
           const [file] = event.target.files ?? [];
+          if (file && file.size > most) {
+            event.target.value = "";
+            return setChosen(`Too large: at most ${Math.round(most / 1e6)} MB`);
+          }
           if (!onPick) return setChosen(file?.name);
           if (file) onPick(file);
           // The same file can be chosen once more.

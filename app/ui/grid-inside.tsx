@@ -124,7 +124,7 @@ export default function GridInside({
         }}
       />
     ),
-    [name, found, columns, to, empty, hidden, served, navigate],
+    [name, found, columns, to, empty, hidden, served, navigate, nonce],
   );
   return (
     <Box sx={{ width: 1 }}>

@@ -4,6 +4,11 @@ export type About =
   | { readonly type: "no-file" }
   | { readonly type: "too-big"; readonly mostBytes: number }
   | { readonly type: "no-pack" }
+  /** The check did not come to its end: too long, too much memory, too many before it, or it was stopped. */
+  | {
+      readonly type: "not-proven";
+      readonly why: "time" | "memory" | "queue" | "left" | "died";
+    }
   /** A file in a pack that does not belong there, or cannot be read. */
   | { readonly type: "pack-broken"; readonly name: string }
   | { readonly type: "not-json"; readonly why: string }

@@ -1,6 +1,14 @@
 import { unreachable } from "../base/result.ts";
 import type { BlockingFact, Finding } from "../guide/index.ts";
 
+const NOT_PROVEN = {
+  time: "Not proven: its jobs could not all be planned in the time there is. Split it, or look for what ties everything to everything.",
+  memory: "Not proven: its jobs could not be planned in the memory there is.",
+  queue: "Others are being checked just now: send it again in a minute.",
+  left: "The check was stopped.",
+  died: "The check came to no end. Send it again; if it happens again, the file is the reason.",
+} as const;
+
 /** What is wrong, or asked, and what to do about it: the ids are those of the file. */
 export function findingWords({ about }: Pick<Finding, "about">): string {
   switch (about.type) {
@@ -8,6 +16,8 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return "choose a guide file first";
     case "too-big":
       return `a guide is under ${Math.round(about.mostBytes / 1e6)} MB`;
+    case "not-proven":
+      return NOT_PROVEN[about.why];
     case "no-pack":
       return "this is no pack of a guide: it has to hold pack.json and guide.json, whole.";
     case "pack-broken":

@@ -8,6 +8,7 @@ import {
   FolderTrouble,
   holdFolder,
   inFolder,
+  isEmptied,
   isInPlace,
   type Mark,
   markFault,
@@ -50,11 +51,14 @@ export interface Database {
 export async function openDatabase(folder: string, isKnown = false): Promise<Database> {
   if (isKnown && !existsSync(databaseFile(folder))) throw new FolderTrouble("gone", folder);
   prepareFolder(folder);
+  // Nothing is made where something was: what is brought back would lie beside a stranger's -wal.
+  if (isEmptied(folder)) throw new FolderTrouble("emptied", folder);
   const letGo = await holdFolder(folder, "shared");
+  const sequelize = connect(databaseFile(folder));
   try {
-    const sequelize = connect(databaseFile(folder));
     return await inFolder(folder, () => prepared(sequelize, folder, letGo));
   } catch (error) {
+    await sequelize.close().catch(() => undefined);
     await letGo();
     throw error;
   }
@@ -70,10 +74,7 @@ async function prepared(
   const id = await idOf(sequelize);
   const standing = async (): Promise<Mark> => ({ id, count: await countOf(sequelize) });
   const fault = markFault(readMark(folder), await standing());
-  if (fault) {
-    await sequelize.close();
-    throw new FolderTrouble(fault, folder);
-  }
+  if (fault) throw new FolderTrouble(fault, folder);
   const identity = fileIdentity(folder);
   const mark = async (): Promise<void> => writeMark(folder, await standing());
   await mark();

@@ -141,6 +141,13 @@ export function writeMark(folder: string, mark: Mark): void {
   renameSync(part, markFile(folder));
 }
 
+/** Whether there was a shop in a folder, and its database is missing or has nothing in it. */
+export function isEmptied(folder: string): boolean {
+  if ((readMark(folder)?.count ?? 0) === 0) return false;
+  const found = statSync(databaseFile(folder), { throwIfNoEntry: false });
+  return found === undefined || found.size === 0;
+}
+
 /** What a mark says against the database that lies there; undefined: nothing. */
 export function markFault(mark: Mark | undefined, now: Mark): FolderFault | undefined {
   if (!mark) return undefined;

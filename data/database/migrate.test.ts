@@ -141,8 +141,11 @@ test("the models describe the tables that the migrations make", async () => {
 });
 
 test.each([
-  ["a role that there is not", "INSERT INTO people VALUES ('x', 'X', 'king')"],
-  ["two people of one name", "INSERT INTO people SELECT 'x' || id, name, role FROM people"],
+  ["a role that there is not", "INSERT INTO people (id, name, role) VALUES ('x', 'X', 'king')"],
+  [
+    "two people of one name",
+    "INSERT INTO people (id, name, role) SELECT 'x' || id, name, role FROM people",
+  ],
   ["a ticket of no customer", `UPDATE tickets SET customerId = 'nobody' WHERE number = 1001`],
   ["a wait that there is not", "UPDATE tickets SET waits = 'godot'"],
   ["a promise that is no day", "UPDATE tickets SET promised = 'soon'"],

@@ -59,6 +59,7 @@ export interface TicketRow {
   work: string;
   bench: string;
   intake: string;
+  sent: string | null;
 }
 export interface StockRow {
   id: string;

@@ -111,6 +111,7 @@ export function defineTables(sequelize: Sequelize) {
       work: text(),
       bench: text(),
       intake: text(),
+      sent: maybe(),
     }),
     stock: table<StockRow>("stock", {
       id: key(text()),

@@ -10,6 +10,7 @@ export {
   customersLike,
   ticketByNumber,
   ticketFacts,
+  ticketSent,
   ticketsOfSerial,
   transitionsOf,
   unbegunTickets,

@@ -86,6 +86,7 @@ export async function addTicket(
   db: Database,
   ticket: Omit<TicketFacts, "number"> & { readonly customerId: string },
   transaction: Transaction,
+  sent?: string,
 ): Promise<number> {
   const [last] = await db.select<{ number: number | null }>(
     "SELECT MAX(number) AS number FROM tickets",
@@ -96,6 +97,7 @@ export async function addTicket(
   const row: TicketRow = {
     ...ticket,
     number,
+    sent: sent ?? null,
     job: JSON.stringify(ticket.job),
     signs: JSON.stringify(ticket.signs),
     intake: JSON.stringify(ticket.intake),
@@ -103,6 +105,22 @@ export async function addTicket(
   await db.tables.tickets.create({ ...row }, { transaction });
   await count(db, ticket.waits, 1, transaction);
   return number;
+}
+
+/** The ticket that something sent has become; undefined: it has not come in yet. */
+export async function ticketSent(
+  db: Database,
+  sent: string | undefined,
+  transaction?: Transaction,
+): Promise<number | undefined> {
+  if (sent === undefined) return undefined;
+  const found = await db.tables.tickets.findOne({
+    where: { sent },
+    attributes: ["number"],
+    raw: true,
+    transaction: transaction ?? null,
+  });
+  return found?.number;
 }
 
 /** Customers whose name or phone has these letters in it, by name. */

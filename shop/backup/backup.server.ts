@@ -63,7 +63,7 @@ export async function backUp(
     await keepState(db, { good: { at, folder, bytes, photos } });
     return copied;
   } catch (error) {
-    const why = error instanceof Error ? error.message : "the disk did not take it";
+    const why = (error as { message?: string }).message ?? "the disk did not take it";
     await keepState(db, { ...before, bad: { at, why } }).catch(() => undefined);
     throw error;
   }

@@ -98,6 +98,7 @@ async function judge(
   const next = foldOn(folded.model, folded, [...events, event]);
   const { model } = next;
   const follows = await followUp(next, folded.state, event);
+  if (follows === "busy") return fail({ type: "busy" });
   if (follows === "no-way") return fail({ type: "refused", refusal: { type: "no-way" } });
   const added = follows ? [event, { ...follows, id: act.newId() }] : [event];
   return ok({ added, moves: movesOn(model, event.entry) });
@@ -121,7 +122,7 @@ async function followUp(
   { model, state }: Folded,
   before: BenchState,
   event: LedgerEvent,
-): Promise<Omit<LedgerEvent, "id"> | "no-way" | undefined> {
+): Promise<Omit<LedgerEvent, "id"> | "no-way" | "busy" | undefined> {
   const { entry, at, by, id: causedBy } = event;
   if (!LEADS_ON.has(entry.do)) return undefined;
   const isBack = entry.do === "rework";
@@ -129,6 +130,7 @@ async function followUp(
     return undefined;
   const job = entry.do === "rework" ? jobToOpen(before, entry.joint) : state.job!;
   const plan = await replan(model, state, job);
+  if (!plan.ok && plan.error.type === "out-of-time") return "busy";
   if (!plan.ok && isBack) return "no-way";
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
   return { at, by, causedBy, entry: plan.value };

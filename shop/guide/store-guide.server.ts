@@ -62,11 +62,12 @@ export async function storeGuide(
   onto?: string,
 ): Promise<Result<StoredGuide, readonly Finding[]> | "behind"> {
   allow(act, "guide");
-  const parsed = parseGuide(file);
-  if (!parsed.ok) return parsed;
-  const errors = await checkAside(file);
+  // What it says is read where it can be ended: a file may be made to take for ever.
+  const errors = await checkAside(file, act.signal);
   const blocked = blockedVariants(errors);
   if (errors.some((error) => variantOf(error) === undefined)) return fail(errors);
+  const parsed = parseGuide(file);
+  if (!parsed.ok) return parsed;
   const guide = asItIs(parsed.value);
   const before = await currentHash(act.db, guide.id);
   if (before === bodyOf(guide).hash) {

@@ -36,7 +36,7 @@ export async function addMember(
   allow(act, "people");
   const { db } = act;
   const isTaken = (await allPeople(db)).some(
-    (one) => !one.gone && one.name.toLowerCase() === name.toLowerCase(),
+    (one) => one.name.toLowerCase() === name.toLowerCase(),
   );
   if (isTaken) return fail({ type: "name-taken" });
   const [person, pin] = [act.newId(), drawnPin(randomInt, 4)];

@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import sharp from "sharp";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { Spot } from "../../core/learn/index.ts";
@@ -6,6 +7,7 @@ import { addPhoto, dropPhoto, photosOf, type Photo } from "../../data/photos/ind
 import { addRecord } from "../../data/people/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
+import { inTurn, TooManyPictures } from "./in-turn.server.ts";
 import { pictureOf } from "./picture.server.ts";
 import { straighten } from "./straighten.server.ts";
 import { hasStep } from "../guide/index.server.ts";
@@ -15,6 +17,8 @@ export type PhotoError =
   | TicketUnknown
   | { readonly type: "too-big" }
   | { readonly type: "no-photo" }
+  /** Others are being shrunk: it may be sent again. */
+  | { readonly type: "too-many" }
   | { readonly type: "no-corners" }
   | { readonly type: "step-not-here" };
 
@@ -39,10 +43,14 @@ export async function keepPhoto(
     return fail({ type: "step-not-here" });
   }
   if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
-  const made = await photoAndThumb(bytes).catch(() => undefined);
+  const id = contentId(ticket, step, bytes);
+  const before = await photosOf(act.db, ticket);
+  if (before.some((photo) => photo.id === id)) return ok(before);
+  const made = await inTurn(() => photoAndThumb(bytes)).catch(notNow);
+  if (made === "busy") return fail({ type: "too-many" });
   if (!made) return fail({ type: "no-photo" });
   const { width, height } = made.info;
-  const photo = { id: act.newId(), ticket, step, width, height, ...stampOf(act) };
+  const photo = { id, ticket, step, width, height, ...stampOf(act) };
   await addPhoto(act.db, photo, { full: made.data, thumb: made.thumb });
   return ok(await photosOf(act.db, ticket));
 }
@@ -58,15 +66,29 @@ export async function keepView(
   allow(act, "photo");
   if (!(await ticketFacts(act.db, ticket))) return fail({ type: "ticket-unknown" });
   if (bytes.length > MOST_PHOTO_BYTES) return fail({ type: "too-big" });
-  const straight = await straighten(bytes, corners, size);
+  const straight = await inTurn(() => straighten(bytes, corners, size)).catch(notNow);
+  if (straight === "busy") return fail({ type: "too-many" });
+  if (!straight) return fail({ type: "no-photo" });
   if (!straight.ok) return fail({ type: straight.error });
-  const made = await photoAndThumb(straight.value).catch(() => undefined);
+  const made = await inTurn(() => photoAndThumb(straight.value)).catch(notNow);
+  if (made === "busy") return fail({ type: "too-many" });
   if (!made) return fail({ type: "no-photo" });
   const { width, height } = made.info;
   const photo = { id: act.newId(), ticket, step: VIEW, width, height, ...stampOf(act) };
   await addPhoto(act.db, photo, { full: made.data, thumb: made.thumb });
   return ok(photo.id);
 }
+
+/** A picture by what it shows and where: sent again after an answer that got lost, it is the same one. */
+const contentId = (ticket: number, step: string, bytes: Uint8Array): string =>
+  createHash("sha256")
+    .update(`${ticket}\n${step}\n`)
+    .update(bytes)
+    .digest("base64url")
+    .slice(0, 21);
+
+const notNow = (error: unknown): "busy" | undefined =>
+  error instanceof TooManyPictures ? "busy" : undefined;
 
 /** A picture as it is kept: written anew as JPEG, and a small one of it; undefined for what is no picture. */
 export async function photoAndThumb(bytes: Uint8Array) {

@@ -6,6 +6,7 @@ import { pictureOf } from "./picture.server.ts";
 /** Dots to a millimetre of what is seen: a screw head has a dozen. */
 const DOTS = 4;
 const CHANNELS = 3;
+const ROWS_AT_ONCE = 32;
 
 /**
  * A picture of something flat as if seen straight from above, true to scale: `taps` are its four corners as shares of
@@ -31,7 +32,7 @@ export async function straighten(
   );
   if (!map.ok) return map;
   const [width, height] = [Math.round(size.width * DOTS), Math.round(size.height * DOTS)];
-  const flat = drawn(data, info.width, info.height, map.value, width, height);
+  const flat = await drawn(data, info.width, info.height, map.value, width, height);
   const raw = { width, height, channels: CHANNELS } as const;
   return ok(await sharp(flat, { raw }).jpeg({ quality: 88 }).toBuffer());
 }
@@ -41,14 +42,14 @@ const within = (at: number, size: number): number =>
   at < 0 ? 0 : at > size - 1.001 ? size - 1.001 : at;
 
 /** Each dot from the four of the picture around where it falls, by how near it is to them. */
-function drawn(
+async function drawn(
   from: Uint8Array,
   fromWidth: number,
   fromHeight: number,
   map: Homography,
   width: number,
   height: number,
-): Uint8Array {
+): Promise<Uint8Array> {
   // Written out, since it is done for a million dots.
   const [a, b, c, d, e, f, g, h, i] = map as [
     number,
@@ -63,6 +64,8 @@ function drawn(
   ];
   const flat = new Uint8Array(width * height * CHANNELS);
   for (let row = 0, at = 0; row < height; row++) {
+    // Between some rows others have their turn.
+    if (row % ROWS_AT_ONCE === 0) await new Promise(setImmediate);
     const v = (row + 0.5) / DOTS;
     for (let column = 0; column < width; column++, at += CHANNELS) {
       const u = (column + 0.5) / DOTS;

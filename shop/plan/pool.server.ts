@@ -1,7 +1,7 @@
 import { existsSync } from "node:fs";
 import path from "node:path";
 import { Piscina } from "piscina";
-import type { Result } from "../../core/base/result.ts";
+import { fail, type Result } from "../../core/base/result.ts";
 import type { Known, Tallies } from "../../core/learn/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
@@ -11,54 +11,113 @@ import { checkTask, knownTask, planTask, type PlanTask, tallyTask } from "./plan
 /** Built beside the server; where nothing is built (tests, the demo's loader, dev) it is not there. */
 const WORKER = path.resolve("build/workers/plan-worker.js");
 
-let pool: Piscina | undefined;
-
 /**
- * The pool of workers that plan off the request's thread; they start with the first job and end when
- * there was nothing to do for half a minute. Without a build there is none.
+ * What is computed off the request's thread, each kind in workers of its own: a guide that takes all it is given holds
+ * up no bench. Limits in ms and in tasks that wait; a worker that dies or does not end is replaced by the next.
  */
-function workers(): Piscina | undefined {
+const KINDS = {
+  /** Somebody waits for it at a bench or the counter. */
+  plan: { threads: 2, ms: 8_000, queue: 60 },
+  /** A guide file that came in. */
+  check: { threads: 1, ms: 9_000, queue: 4 },
+  /** Nobody waits for it. */
+  later: { threads: 1, ms: 60_000, queue: 200 },
+} as const;
+type Kind = keyof typeof KINDS;
+
+const MEMORY = { maxOldGenerationSizeMb: 512, maxYoungGenerationSizeMb: 64 };
+const pools = new Map<Kind, Piscina>();
+
+/** The workers of a kind; they start with the first task and end when there was none for half a minute. */
+function workers(kind: Kind): Piscina | undefined {
   if (process.env["NODE_ENV"] !== "production" || !existsSync(WORKER)) return undefined;
-  pool ??= new Piscina({ filename: WORKER, idleTimeout: 30_000, minThreads: 0 });
+  const known = pools.get(kind);
+  if (known) return known;
+  const { threads, queue } = KINDS[kind];
+  const pool = new Piscina({
+    filename: WORKER,
+    idleTimeout: 30_000,
+    minThreads: 0,
+    maxThreads: threads,
+    maxQueue: queue,
+    resourceLimits: MEMORY,
+  });
+  pools.set(kind, pool);
   return pool;
 }
 
-/** Plans a job aside. */
-export async function planAside(task: PlanTask): Promise<Result<Plan, JobError>> {
-  const aside = workers();
-  if (!aside) return planTask(task);
-  return (await aside.run(task, { name: "planTask" })) as Result<Plan, JobError>;
+/** Thrown where a task had no end in its time or memory, found no room to wait, or whoever asked has left. */
+export class NotComputed extends Error {
+  constructor(readonly why: "time" | "memory" | "queue" | "left" | "died") {
+    super(`not computed: ${why}`);
+  }
 }
 
-/** Plans a job once more with time to prove it; undefined where there are no workers, or they are ending. */
+/** Runs a task aside, or here where there are no workers. */
+async function aside<T>(
+  kind: Kind,
+  name: string,
+  task: unknown,
+  here: () => T,
+  asker?: AbortSignal,
+): Promise<T> {
+  const pool = workers(kind);
+  if (!pool) return here();
+  const late = AbortSignal.timeout(KINDS[kind].ms);
+  const signal = asker ? AbortSignal.any([late, asker]) : late;
+  try {
+    return (await pool.run(task, { name, signal })) as T;
+  } catch (error) {
+    if (late.aborted) throw new NotComputed("time");
+    if (asker?.aborted) throw new NotComputed("left");
+    const { code, message } = error as { code?: string; message?: string };
+    if (code === "ERR_WORKER_OUT_OF_MEMORY") throw new NotComputed("memory");
+    if (message === "Task queue is at limit") throw new NotComputed("queue");
+    if (/worker|terminated/i.test(message ?? "")) throw new NotComputed("died");
+    throw error;
+  }
+}
+
+/** Plans a job aside; what has no plan in its time, memory or turn says so as a job's error. */
+export async function planAside(
+  task: PlanTask,
+  asker?: AbortSignal,
+): Promise<Result<Plan, JobError>> {
+  try {
+    return await aside("plan", "planTask", task, () => planTask(task), asker);
+  } catch (error) {
+    if (!(error instanceof NotComputed)) throw error;
+    return fail({ type: "out-of-time", path: "/for", ids: task.job.for });
+  }
+}
+
+/** Plans a job once more with time to prove it; undefined where there are no workers, or it was not proven in time. */
 export async function sharpenAside(task: PlanTask): Promise<Plan | undefined> {
-  const aside = workers();
-  if (!aside) return undefined;
-  const plan = aside.run({ ...task, isSharpening: true }, { name: "planTask" });
-  const made = await plan.then(
-    (value: Result<Plan, JobError>) => value,
+  if (!workers("later")) return undefined;
+  const sharp = { ...task, isSharpening: true };
+  const made = await aside("later", "planTask", sharp, () => planTask(sharp)).catch(
     () => undefined,
   );
   return made?.ok ? made.value : undefined;
 }
 
 /** What the shop's guides say of claims that nobody has settled, counted aside. */
-export async function tallyAside(guides: readonly Guide[]): Promise<Tallies> {
-  const aside = workers();
-  if (!aside) return tallyTask(guides);
-  return (await aside.run(guides, { name: "tallyTask" })) as Tallies;
-}
+export const tallyAside = (guides: readonly Guide[]): Promise<Tallies> =>
+  aside("later", "tallyTask", guides, () => tallyTask(guides));
 
 /** How well a learnt guide is known, worked out aside. */
-export async function knownAside(guide: Guide): Promise<Known | undefined> {
-  const aside = workers();
-  if (!aside) return knownTask(guide);
-  return (await aside.run(guide, { name: "knownTask" })) as Known | undefined;
-}
+export const knownAside = (guide: Guide): Promise<Known | undefined> =>
+  aside("later", "knownTask", guide, () => knownTask(guide));
 
-/** Checks a guide file aside. */
-export async function checkAside(file: unknown): Promise<readonly Finding[]> {
-  const aside = workers();
-  if (!aside) return checkTask(file);
-  return (await aside.run(file, { name: "checkTask" })) as readonly Finding[];
+/**
+ * Checks a guide file aside; one that is not through in its time, memory or turn is not proven, and is refused as that.
+ * Ended when whoever asked leaves.
+ */
+export async function checkAside(file: unknown, asker?: AbortSignal): Promise<readonly Finding[]> {
+  try {
+    return await aside("check", "checkTask", file, () => checkTask(file), asker);
+  } catch (error) {
+    if (!(error instanceof NotComputed)) throw error;
+    return [{ level: "error", path: "", about: { type: "not-proven", why: error.why } }];
+  }
 }

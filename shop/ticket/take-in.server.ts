@@ -22,16 +22,26 @@ import {
   addTicket,
   customerFor,
   keepLine,
+  ticketSent,
   ticketsOfSerial,
 } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 import { addModel } from "../guide/index.server.ts";
 import { planFor } from "../plan/index.server.ts";
 
-/** Takes a machine in: a ticket that waits for its customer. Gives its number. */
-export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number, TakeInError>> {
+/**
+ * Takes a machine in: a ticket that waits for its customer. Gives its number; the same thing sent twice, by its id, is
+ * one ticket.
+ */
+export async function takeIn(
+  act: Act,
+  facts: NewTicket,
+  sent?: string,
+): Promise<Result<number, TakeInError>> {
   allow(act, "take-in");
   const { db } = act;
+  const before = await ticketSent(db, sent);
+  if (before !== undefined) return ok(before);
   const model = newModelOf(facts);
   if (model && !(await guideOfCode(db, facts.code))) {
     const added = await addModel(act, model, facts.parts);
@@ -57,6 +67,8 @@ export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number,
   });
   if (lot) return fail({ type: "more-than-there-are", joint: lot[0] });
   return db.write(async (transaction) => {
+    const known = await ticketSent(db, sent, transaction);
+    if (known !== undefined) return ok(known);
     const who = { name: facts.customer.trim(), phone: facts.phone.trim() };
     const customerId = await customerFor(db, who, act.newId(), transaction);
     const { fault, condition, promised, work } = facts;
@@ -80,6 +92,7 @@ export async function takeIn(act: Act, facts: NewTicket): Promise<Result<number,
         takenIn,
       },
       transaction,
+      sent,
     );
     await keepLine(db, number, line, transaction);
     const deeds = facts.consents.map(({ about, given }) => ({

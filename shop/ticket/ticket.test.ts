@@ -1,5 +1,5 @@
 import { GOOD_MACHINE, simulatedProbe } from "../../core/devices/index.ts";
-import { done, MIREL, only, TestShop, TOBIN } from "../../testing/shop.ts";
+import { done, FACTS, MIREL, only, TestShop, TOBIN } from "../../testing/shop.ts";
 import { ticketCounts, transitionsOf } from "../../data/ticket/index.server.ts";
 import { reopen } from "../bench/index.server.ts";
 import { keepSoak, soakNow, soakPage } from "../soak/index.server.ts";
@@ -22,10 +22,17 @@ beforeEach(async () => {
 afterEach(() => shop.close());
 
 describe("taking in", () => {
+  test("the same thing sent twice is one ticket", async () => {
+    const facts = { ...FACTS, customer: "Twice" };
+    const first = await takeIn(shop.act(), facts, "sent-0001");
+    expect(await takeIn(shop.act(), facts, "sent-0001")).toEqual(first);
+    expect(await takeIn(shop.act(), facts, "sent-0002")).not.toEqual(first);
+  });
+
   test("tickets are numbered on as numbers: after 9999 comes 10000, and 10001", async () => {
     expect([await shop.ticket(), await shop.ticket()]).toEqual([1001, 1002]);
     await shop.db.sequelize.query(
-      "INSERT INTO tickets SELECT 9999, customerId, guideId, code, serial, fault, condition, job, promised, takenIn, signs, waits, work, bench, intake FROM tickets WHERE number = 1001",
+      "INSERT INTO tickets SELECT 9999, customerId, guideId, code, serial, fault, condition, job, promised, takenIn, signs, waits, work, bench, intake, NULL FROM tickets WHERE number = 1001",
     );
     expect([await shop.ticket(), await shop.ticket()]).toEqual([10000, 10001]);
   });

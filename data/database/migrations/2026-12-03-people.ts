@@ -49,10 +49,15 @@ export const people: Migration = {
       "by" TEXT REFERENCES people (id),
       what TEXT NOT NULL,
       body TEXT NOT NULL CHECK (json_valid(body)))`,
+    // What was sent by a form: the same one sent again is known by it.
+    "ALTER TABLE tickets ADD COLUMN sent TEXT",
+    "CREATE UNIQUE INDEX tickets_sent ON tickets (sent) WHERE sent IS NOT NULL",
     ...triggers,
   ],
   down: [
     ...names.map((name) => `DROP TRIGGER ${name}`),
+    "DROP INDEX tickets_sent",
+    "ALTER TABLE tickets DROP COLUMN sent",
     "DROP TABLE record",
     "DROP TABLE tries",
     "DROP TABLE sessions",
