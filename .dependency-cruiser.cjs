@@ -72,10 +72,16 @@ module.exports = {
       "nothing that ships leans on what tests it",
     ),
     only(
+      "server-knows-no-shop",
+      { path: "^server/", pathNot: TEST },
+      { path: "^(core|data|shop|app|cli|demo|testing)/" },
+      "the doors know what a request is, not what it is about",
+    ),
+    only(
       "screens-alone",
       {
         path: "^app/",
-        pathNot: `(^app/(routes/|routes\\.ts$|root\\.tsx$)|\\.server\\.ts$|${TEST})`,
+        pathNot: `(^app/(routes/|routes\\.ts$|root\\.tsx$|entry\\.server\\.tsx$)|\\.server\\.ts$|${TEST})`,
       },
       { path: "^(data|shop|app/routes)/" },
       "screens get plain values: what goes over the wire has its type in core",

@@ -3,7 +3,12 @@ import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
 import createEmotionServer from "@emotion/server/create-instance";
 import { renderToPipeableStream } from "react-dom/server";
-import { type EntryContext, type HandleErrorFunction, ServerRouter } from "react-router";
+import {
+  type EntryContext,
+  type HandleErrorFunction,
+  isRouteErrorResponse,
+  ServerRouter,
+} from "react-router";
 import { log } from "../server/log.ts";
 import { closeShop, shop } from "../shop/open.server.ts";
 import { NonceContext } from "./ui/nonce.ts";
@@ -20,7 +25,9 @@ const idOf = (request: Request): string | null => request.headers.get("X-Bench-I
 
 /** What broke stands in the log with the id that the page shows; whoever went away broke nothing. */
 export const handleError: HandleErrorFunction = (error, { request }) => {
-  if (!request.signal.aborted) log.error({ id: idOf(request), url: request.url, err: error });
+  if (request.signal.aborted) return;
+  if (isRouteErrorResponse(error) && error.status < 500) return;
+  log.error({ id: idOf(request), url: request.url, err: error });
 };
 
 export default function serveDocument(

@@ -82,14 +82,15 @@ export function build() {
     SOURCES,
     () =>
       existsSync(path.join(root, "build/server/index.js")) &&
-      existsSync(path.join(root, "build/workers/plan-worker.js")),
+      existsSync(path.join(root, "build/workers/plan-worker.js")) &&
+      existsSync(path.join(root, "build/client/sw.js")),
     () => {
       say("building the application");
       const env = { ...process.env, NODE_ENV: "production" };
       run("npx", ["react-router", "build"], { env });
-      run("npx", ["vite", "build", "--config", "vite.workers.config.ts", "--logLevel", "warn"], {
-        env,
-      });
+      for (const config of ["vite.workers.config.ts", "vite.offline.config.ts"]) {
+        run("npx", ["vite", "build", "--config", config, "--logLevel", "warn"], { env });
+      }
     },
   );
   if (!built) say("the build is up to date");

@@ -9,14 +9,26 @@ import type { Settings } from "./settings.ts";
 
 const METHODS: ReadonlySet<string> = new Set(["GET", "HEAD", "POST", "DELETE"]);
 const LONGEST_URL = 4_000;
+const LEFT_TO_RUN_OUT = 500_000;
 /** What this server tells the pages about a request; nobody else may. */
 const OURS = ["x-bench-id", "x-bench-nonce", "x-bench-address", "x-bench-data"];
 
 /** A request that is let no further: why, in words, never more. */
 function refuse(request: Request, response: Response, status: number, words: string): void {
+  if (isMuchToCome(request)) {
+    // Nobody reads it: the line is cut when the answer is out.
+    response.setHeader("Connection", "close");
+    response.once("finish", () => request.destroy());
+  }
   log.warn({ id: response.getHeader("X-Request-Id"), status, method: request.method, words });
   response.status(status).type("text").set("Cache-Control", "no-store").send(words);
 }
+
+/** Whether a body is under way that is more than is let run out. */
+const isMuchToCome = ({ complete, headers: said }: Request): boolean =>
+  !complete &&
+  (said["transfer-encoding"] !== undefined ||
+    Number(said["content-length"] ?? 0) > LEFT_TO_RUN_OUT);
 
 /** All that a request passes before a page sees it. */
 export function openDoors(app: Express, settings: Settings): void {
@@ -187,10 +199,8 @@ function body({ packBytes }: Settings) {
 }
 
 function tooLarge(request: Request, response: Response, most: number): void {
-  response.setHeader("Connection", "close");
-  const most_ = most < 1_000_000 ? `${most / 1000} kB` : `${most / 1_000_000} MB`;
-  refuse(request, response, 413, `That is too large: at most ${most_} are taken here.`);
-  response.once("finish", () => request.destroy());
+  const size = most < 1_000_000 ? `${most / 1000} kB` : `${most / 1_000_000} MB`;
+  refuse(request, response, 413, `That is too large: at most ${size} are taken here.`);
 }
 
 /** The last door: what broke is logged with its id, and told without a word of what it was. */

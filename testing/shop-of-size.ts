@@ -21,14 +21,15 @@ import { addTallies } from "../data/minutes/index.server.ts";
 import { recount } from "../data/ticket/index.server.ts";
 import type { Database } from "../data/database/index.server.ts";
 import { addPeople } from "../data/people/index.server.ts";
+import { keepDemoPins } from "../shop/people/index.server.ts";
 import { storeGuide } from "../shop/guide/index.server.ts";
 import { openShop } from "../shop/open.server.ts";
 import { nextEntry } from "./play.ts";
 
-const PEOPLE: readonly Person[] = ["Ada", "Ben", "Cleo", "Dov"].map((name) => ({
+const PEOPLE: readonly Person[] = ["Ada", "Ben", "Cleo", "Dov"].map((name, i) => ({
   id: name.toLowerCase(),
   name,
-  role: "technician",
+  role: i === 0 ? "lead" : "technician",
 }));
 
 /** How many tickets are open, by what they wait for; all others are handed back, whatever the size. */
@@ -159,6 +160,7 @@ export async function makeShopOfSize(
 ): Promise<void> {
   const { db } = await openShop(folder, "UTC");
   await addPeople(db, PEOPLE);
+  await keepDemoPins(db, { ada: "4071" });
   for (const name of readdirSync(guides).filter((file) => file.endsWith(".json"))) {
     const act = { db, actor: PEOPLE[0]!, now: () => new Date(ORIGIN), newId: () => name };
     const file = parseGuideText(readFileSync(path.join(guides, name), "utf8"));

@@ -38,7 +38,9 @@ async function openHere(): Promise<Shop> {
 function outside(request: Request, { pathname, search }: URL): Response {
   const isPage =
     request.headers.get("Accept")?.includes("text/html") === true ||
-    request.headers.get("X-Bench-Data") !== null;
+    request.headers.get("X-Bench-Data") !== null ||
+    // In development no door stands before it that says what is asked for.
+    request.headers.get("X-Bench-Id") === null;
   if (!isPage) {
     const error = "Nobody is signed in at this screen. Sign in, then do it again.";
     return Response.json({ error }, { status: 401 });

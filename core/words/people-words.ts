@@ -16,7 +16,7 @@ const WHO: Readonly<Record<Role, string>> = {
   learner: "a learner",
 };
 
-const DOING_WORDS: Readonly<Record<Doing, string>> = {
+export const DOING_WORDS: Readonly<Record<Doing, string>> = {
   see: "see this",
   "take-in": "take a machine in",
   "find-out": "find out what it is",

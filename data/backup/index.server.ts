@@ -1,6 +1,5 @@
 export {
   type BackupError,
-  copiesIn,
   copyShop,
   keepNewest,
   type Manifest,

@@ -7,7 +7,7 @@ export async function measureBrowser(): Promise<void> {
   const data = demoShop();
   const server = await startServer(data, 4696);
   const browser = await startBrowser();
-  const page = await slowPage(browser);
+  const page = await slowPage(browser, server.url);
   const { url } = server;
   const number = await palmRestTicket(page, url);
   await page.addInitScript(watchKeys);

@@ -4,7 +4,7 @@ import path from "node:path";
 import { must } from "../../core/base/must.ts";
 import { openDatabase } from "../../data/database/index.server.ts";
 import { makeShopOfSize } from "../../testing/shop-of-size.ts";
-import { guides, ms, print, quantile, root, startServer, type Server } from "./report.ts";
+import { ask, guides, ms, print, quantile, root, startServer, type Server } from "./report.ts";
 import { benchesOf, grownBy, sendHabit, type OpenBench } from "./shop.ts";
 
 const BENCHES = 50;
@@ -26,7 +26,7 @@ export async function measureLoad(): Promise<void> {
   const server = await startServer(data, 4697);
   // A shop's server has been up since the morning: the first pages of a fresh process are not measured.
   for (const { ticket } of benches.slice(0, 5)) {
-    await (await fetch(`${server.url}/tickets/${ticket}/bench`)).text();
+    await (await ask(`${server.url}/tickets/${ticket}/bench`)).text();
   }
   const times: number[] = [];
   let isOver = false;
@@ -79,7 +79,7 @@ async function browse(
 ): Promise<number> {
   let seen = 0;
   while (!isOver()) {
-    await (await fetch(url + pages[seen % pages.length]!)).text();
+    await (await ask(url + pages[seen % pages.length]!)).text();
     seen += 1;
     await pause(1500);
   }
@@ -99,7 +99,7 @@ async function takeGuidesIn({ url }: Server, isOver: () => boolean): Promise<num
     const form = new FormData();
     form.set("file", new Blob([file], { type: "application/json" }), "vortan.json");
     form.set("why", "measured");
-    const answer = await fetch(`${url}/guides`, { method: "POST", body: form });
+    const answer = await ask(`${url}/guides`, { method: "POST", body: form });
     const page = await answer.text();
     if (!page.includes("is stored as version")) throw new Error("a guide was not taken in");
     taken += 1;

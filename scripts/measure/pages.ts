@@ -79,7 +79,7 @@ export async function measurePages(): Promise<void> {
     const shifts: number[] = [];
     const times: number[] = [];
     for (let visit = 0; visit < 3; visit++) {
-      const page = await slowPage(browser);
+      const page = await slowPage(browser, server.url);
       await page.addInitScript(watchInteractions);
       await page.goto(`${server.url}${address}`);
       await page.waitForSelector("html[data-awake]");

@@ -5,7 +5,7 @@ import { gzipSync } from "node:zlib";
 import type { TickReply } from "../../core/ticket/index.ts";
 import { openDatabase, type Database } from "../../data/database/index.server.ts";
 import { makeShopOfSize } from "../../testing/shop-of-size.ts";
-import { ms, print, quantile, root, serverTime, startServer, type Server } from "./report.ts";
+import { ask, ms, print, quantile, root, serverTime, startServer, type Server } from "./report.ts";
 
 const SIZES = [200, 2_000, 20_000] as const;
 const TIMES = 120;
@@ -77,7 +77,7 @@ async function measureSize(size: number): Promise<Figures> {
   const oldest = 1001;
   const open = benches.map(({ ticket }) => ticket);
   const get = (what: string, address: (i: number) => string) =>
-    take(server, what, (i) => fetch(url + address(i), { redirect: "manual" }));
+    take(server, what, (i) => ask(url + address(i), { redirect: "manual" }));
   const taken = [
     await get("counter", () => "/"),
     await get("find", (i) => `/find?q=${i % 2 === 0 ? oldest + ((i * 7) % size) : "mt15-a3"}`),
@@ -88,7 +88,7 @@ async function measureSize(size: number): Promise<Figures> {
     await get("bench page", (i) => `/tickets/${open[i % open.length]}/bench`),
     await measureTicks(server, benches[0]!),
   ];
-  const page = await (await fetch(url)).text();
+  const page = await (await ask(url)).text();
   server.process.kill();
   rmSync(data, { recursive: true });
   return { size, startMs: server.startMs, counterKb: gzipSync(page).length / 1000, taken };
@@ -143,7 +143,7 @@ export async function sendHabit(
   after: number,
 ): Promise<Response> {
   const habit = ["cells", "mirror", "with-part", "parked"][i % 4];
-  return fetch(`${url}/tickets/${ticket}/events`, {
+  return ask(`${url}/tickets/${ticket}/events`, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({

@@ -1,4 +1,5 @@
 import { type Browser, chromium, type Page } from "@playwright/test";
+import { cookiesOf } from "./report.ts";
 
 /** So many times slower than this machine: a tablet at the bench. */
 export const SLOWER = 4;
@@ -10,8 +11,9 @@ export const startBrowser = (): Promise<Browser> =>
   });
 
 /** A page with its processor slowed, which watches what is painted and what moves from its first moment. */
-export async function slowPage(browser: Browser): Promise<Page> {
+export async function slowPage(browser: Browser, url: string): Promise<Page> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.context().addCookies(cookiesOf(url).map((cookie) => ({ ...cookie, url })));
   const session = await page.context().newCDPSession(page);
   await session.send("Emulation.setCPUThrottlingRate", { rate: SLOWER });
   await page.addInitScript(watchPaint);

@@ -1,4 +1,4 @@
-import { demoShop, ms, print, quantile, startServer } from "./report.ts";
+import { ask, demoShop, ms, print, quantile, startServer } from "./report.ts";
 import { grownBy, sendHabit } from "./shop.ts";
 
 const TICKET = 1007;
@@ -7,7 +7,7 @@ const TICKET = 1007;
 export async function measureStream(): Promise<void> {
   const server = await startServer(demoShop(), 4695);
   let known = 1 + (await grownBy(await sendHabit(server.url, TICKET, 0, 1)));
-  const other = await fetch(`${server.url}/tickets/${TICKET}/stream?after=${known}`);
+  const other = await ask(`${server.url}/tickets/${TICKET}/stream?after=${known}`);
   const reader = other.body!.getReader();
   const times: number[] = [];
   for (let i = 1; i <= 100; i++) {

@@ -14,7 +14,6 @@ export {
   type SignedIn,
   signedIn,
   signIn,
-  type SignInError,
   signOut,
   whoCanSignIn,
 } from "./sign-in.server.ts";

@@ -70,6 +70,8 @@ async function aside<T>(
   } catch (error) {
     if (late.aborted) throw new NotComputed("time");
     if (asker?.aborted) throw new NotComputed("left");
+    // What is nested too deep cannot even be handed to a worker.
+    if (error instanceof RangeError) throw new NotComputed("memory");
     const { code, message } = error as { code?: string; message?: string };
     if (code === "ERR_WORKER_OUT_OF_MEMORY") throw new NotComputed("memory");
     if (message === "Task queue is at limit") throw new NotComputed("queue");

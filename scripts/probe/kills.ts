@@ -1,0 +1,64 @@
+import { openDatabase } from "../../data/database/index.server.ts";
+import { demoShop, print, startServer } from "../measure/report.ts";
+import { grownBy, sendHabit } from "../measure/shop.ts";
+
+const PORT = 4691;
+const TICKETS = [1004, 1005, 1007];
+
+/**
+ * The server is killed (-9) while benches tick, again and again. Every tick that was acknowledged is looked for on disk,
+ * once each; those that were on their way are sent again, as a bench does.
+ */
+export async function probeKills(kills: number): Promise<void> {
+  const data = demoShop();
+  const acknowledged = new Set<string>();
+  let asked = 0;
+  for (let round = 0; round < kills; round++) {
+    const server = await startServer(data, PORT);
+    const gone = new Promise((resolve) => server.process.once("exit", resolve));
+    setTimeout(() => server.process.kill("SIGKILL"), 700 + ((round * 137) % 1300));
+    await Promise.all(
+      TICKETS.map(async (ticket) => {
+        try {
+          let known = await lengthAt(server.url, ticket);
+          for (let i = 0; ; i++) {
+            asked += 1;
+            known += await grownBy(await sendHabit(server.url, ticket, round * 10_000 + i, known));
+            acknowledged.add(`measure-${ticket}-${round * 10_000 + i}`);
+          }
+        } catch {
+          // Killed in the middle: what was not answered counts as not acknowledged.
+        }
+      }),
+    );
+    await gone;
+  }
+  const db = await openDatabase(data);
+  const rows = await db.select<{ id: string; n: number }>(
+    "SELECT id, COUNT(*) AS n FROM events WHERE id LIKE 'measure-%' GROUP BY id",
+  );
+  const broken = await db.select<{ stream: string }>(
+    `SELECT stream FROM events GROUP BY stream HAVING COUNT(*) <> MAX(seq) + 1
+      UNION SELECT id FROM streams WHERE length <> (SELECT COUNT(*) FROM events WHERE stream = streams.id)`,
+  );
+  await db.close();
+  const onDisk = new Set(rows.map(({ id }) => id));
+  const lost = [...acknowledged].filter((id) => !onDisk.has(id)).length;
+  const doubled = rows.filter(({ n }) => n > 1).length;
+  print(
+    `- **kill -9**: ${kills} kills while three benches ticked, ${asked} ticks sent, ${acknowledged.size} acknowledged: ` +
+      `lost ${lost}, doubled ${doubled}, ledgers with a hole ${broken.length} (targets 0)`,
+  );
+}
+
+/** How many events a ledger has, by what a screen that knows nothing is told. */
+async function lengthAt(url: string, ticket: number): Promise<number> {
+  const answer = await sendHabit(url, ticket, -1 - Math.floor(Math.random() * 1e9), 0);
+  const reply = (await answer.json()) as {
+    ok: boolean;
+    value?: readonly unknown[];
+    error?: { type: string; events?: readonly unknown[] };
+  };
+  if (reply.ok) return reply.value!.length;
+  return reply.error!.events!.length;
+}

@@ -1,0 +1,39 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { parseArgs } from "node:util";
+import { machineLine, print, printed, root } from "../measure/report.ts";
+import { probeBackup } from "./backup.ts";
+import { probeBodies } from "./bodies.ts";
+import { probeFuzz } from "./fuzz.ts";
+import { probeGuides } from "./guides.ts";
+import { probeKills } from "./kills.ts";
+import { probePhotos } from "./photos.ts";
+
+/**
+ * `npm run probe`: kills, nonsense, large bodies, hostile guides, many pictures, back-ups under load, on this machine
+ * alone and in bounded time. Each prints its figure; the page keeps the last whole run.
+ */
+const { values } = parseArgs({ options: { short: { type: "boolean", default: false } } });
+const [kills, requests] = values.short ? [5, 500] : [200, 20_000];
+
+print(machineLine());
+print("");
+await probeKills(kills);
+await probeFuzz(requests);
+await probeBodies();
+await probePhotos();
+await probeGuides();
+await probeBackup();
+
+if (!values.short) {
+  const page = path.join(root, "docs/measurements.md");
+  const [begin, end] = ["<!-- probe -->", "<!-- /probe -->"];
+  const text = readFileSync(page, "utf8");
+  const kept = text.includes(begin)
+    ? text.slice(0, text.indexOf(begin)) + text.slice(text.indexOf(end) + end.length)
+    : text;
+  writeFileSync(
+    page,
+    `${kept.trimEnd()}\n\n${begin}\n\n## Tried to be broken (\`npm run probe\`)\n\n${printed().trim()}\n\n${end}\n`,
+  );
+}
