@@ -1,6 +1,6 @@
 import { parseArgs } from "node:util";
 import { backUp, backupWords, restore } from "../shop/backup/index.server.ts";
-import { openShop } from "../shop/open.server.ts";
+import { openDatabase } from "../data/database/index.server.ts";
 
 /**
  * `npm run backup -- --to DIR`: copies the shop while it works, and reads the copy back.
@@ -32,7 +32,8 @@ try {
 async function copy(): Promise<void> {
   const { to, data, keep } = values;
   if (to === undefined) return end("say where to: npm run backup -- --to DIR");
-  const { db } = await openShop(data);
+  // As it is: what a shop tidies when it opens is not tidied beside the one that works.
+  const db = await openDatabase(data);
   const made = await backUp(db, to, new Date(), Number(keep)).finally(() => db.close());
   if (!made.ok) return end(backupWords(made.error));
   const { folder, manifest } = made.value;

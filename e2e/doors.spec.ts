@@ -1,8 +1,11 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
-import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import AxeBuilder from "@axe-core/playwright";
+import { execFileSync } from "node:child_process";
+import { cpSync, existsSync, mkdtempSync, renameSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { request as playwright } from "@playwright/test";
 import { ROLES } from "../core/people/index.ts";
 import {
   choose,
@@ -29,7 +32,9 @@ test("nobody sees a page who is not signed in; a name and its PIN lead back to i
   await page.goto(`${shop.url}/tickets/1008`);
   await expect(page).toHaveURL(/\/sign-in\?to=%2Ftickets%2F1008/);
   await hydrated(page);
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.getByRole("radio", { name: /^Tobin Harrow/ }).click();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.keyboard.type("1111");
   await expect(page.getByText("That is not this person's PIN.")).toBeVisible();
   for (const digit of "5280") await page.getByRole("button", { name: digit, exact: true }).click();
@@ -261,6 +266,47 @@ test("an older copy of the record is told of at the bench, which sends what is m
   await expect(stepLine(page)).toHaveText(line);
 });
 
+test("a screen that was signed out says so at the bench, keeps the tick, and sends it when somebody is in again", async ({
+  page,
+  shop,
+  calm,
+}) => {
+  calm.expected.push(/status of 401/, /Failed to load resource/);
+  await openBench(page, shop, "1007");
+  expect((await post(page, `${shop.url}/sign-out`, { form: {}, maxRedirects: 0 })).status()).toBe(
+    302,
+  );
+  await page.keyboard.press("y");
+  await expect(page.getByText("Nobody is signed in at this screen.")).toBeVisible();
+  await expect(page.getByRole("status").filter({ hasText: "1 tick waits" })).toBeVisible();
+  await workAs(page, "Tobin Harrow");
+  await ready(page);
+  await page.reload();
+  await hydrated(page);
+  await expect(page.getByText(/step 2 of/)).toBeVisible();
+});
+
+test("a data folder that is taken away is told of in a line, takes nothing, and all goes on when it is back", async ({
+  page,
+  shop,
+  calm,
+}) => {
+  calm.expected.push(/status of 503/, /Failed to load resource/);
+  await openBench(page, shop, "1007");
+  renameSync(shop.folder, `${shop.folder}-away`);
+  await page.keyboard.press("y");
+  await expect(page.getByText(/The data folder .* is not there any more/)).toBeVisible();
+  await expect(page.getByRole("status").filter({ hasText: "1 tick waits" })).toBeVisible();
+  const other = await page.context().newPage();
+  await other.goto(`${shop.url}/tickets`);
+  await expect(other.getByText(/bring the disk back, and go on/)).toBeVisible();
+  expect(existsSync(shop.folder)).toBe(false);
+  renameSync(`${shop.folder}-away`, shop.folder);
+  await ready(page);
+  await other.reload();
+  await expect(other.getByRole("heading", { name: "All tickets" })).toBeVisible();
+});
+
 test("the lead adds somebody with a PIN, who comes in with it and is out when they have left", async ({
   page,
   shop,
@@ -308,10 +354,43 @@ test("a customer's data is handed out and erased; the repair stays without the n
   await expect(page.getByText("Odile Varn")).toHaveCount(0);
 });
 
-test("a guide's check is shown at work and can be stopped; keys do nothing while PINs are typed", async ({
+test("under HTTPS the cookies are Secure, and browsers are told to stay with it", async ({
+  shop,
+}) => {
+  const folder = mkdtempSync(path.join(tmpdir(), "bench-tls-"));
+  const [key, cert] = [path.join(folder, "key.pem"), path.join(folder, "cert.pem")];
+  const args = "req -x509 -newkey rsa:2048 -nodes -days 2 -subj /CN=localhost -keyout".split(" ");
+  execFileSync("openssl", [...args, key, "-out", cert], { stdio: "ignore" });
+  await shop.kill();
+  shop.more = { BENCH_TLS_KEY: key, BENCH_TLS_CERT: cert };
+  await shop.start();
+  const secure = await playwright.newContext({ ignoreHTTPSErrors: true });
+  const url = `https://127.0.0.1:${shop.port}`;
+  const answer = await secure.post(`${url}/sign-in.data`, {
+    form: { person: "tobin", pin: "5280", stay: "yes" },
+    headers: { Origin: url },
+  });
+  expect(answer.status()).toBe(200);
+  const cookies = answer.headersArray().filter(({ name }) => name.toLowerCase() === "set-cookie");
+  expect(cookies).toHaveLength(2);
+  for (const { value } of cookies) expect(value).toMatch(/HttpOnly; Secure; SameSite=Lax$/);
+  expect(answer.headers()["strict-transport-security"]).toContain("max-age=31536000");
+  expect((await secure.get(`${url}/tickets`)).status()).toBe(200);
+  await secure.dispose();
+});
+
+test("ended with SIGTERM it lets go of open streams, and leaves one whole file", async ({
   page,
   shop,
 }) => {
+  await openBench(page, shop, "1007");
+  await onward(page);
+  await shop.end();
+  expect(existsSync(path.join(shop.folder, "bench.sqlite-wal"))).toBe(false);
+  await shop.start();
+});
+
+test("keys do nothing at the bench while PINs are typed", async ({ page, shop }) => {
   await openBench(page, shop, "1007");
   const line = (await stepLine(page).textContent())!;
   await page.getByRole("button", { name: /^Who is working/ }).click();

@@ -12,7 +12,8 @@ export class Shop {
   private constructor(
     readonly folder: string,
     readonly port: number,
-    private readonly more: Readonly<Record<string, string>>,
+    /** What its server is told beside its folder, from its next start on. */
+    public more: Readonly<Record<string, string>>,
   ) {}
 
   /** `more` is what its server is told beside its folder. */
@@ -65,6 +66,15 @@ export class Shop {
     if (!server || server.exitCode !== null || server.signalCode !== null) return;
     const gone = new Promise((resolve) => server.once("exit", resolve));
     server.kill("SIGKILL");
+    await gone;
+  }
+
+  /** As when it is stopped in order. */
+  async end(): Promise<void> {
+    const { server } = this;
+    if (!server) return;
+    const gone = new Promise((resolve) => server.once("exit", resolve));
+    server.kill("SIGTERM");
     await gone;
   }
 

@@ -17,6 +17,7 @@ import {
 } from "../../core/lessons/index.ts";
 import { nameOf, type Person } from "../../core/people/index.ts";
 import { lessonWords, VERDICT_WORDS } from "../../core/words/index.ts";
+import { IfMay } from "../ui/if-may.tsx";
 import { dayOfWords, useZone } from "../ui/days.ts";
 
 /** What came of deciding one. */
@@ -122,40 +123,42 @@ function Open({
       <Typography variant="h2">{words}</Typography>
       <Evidence evidence={evidence} people={people} />
       {judging.data?.error !== undefined && <Alert severity="error">{judging.data.error}</Alert>}
-      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
-        {canAccept && (
-          <Button
-            variant="contained"
-            onClick={() => decide("accepted")}
-            loading={judging.state !== "idle"}
-          >
-            Accept: the next version
+      <IfMay doing="teach">
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
+          {canAccept && (
+            <Button
+              variant="contained"
+              onClick={() => decide("accepted")}
+              loading={judging.state !== "idle"}
+            >
+              Accept: the next version
+            </Button>
+          )}
+          {edits.length > 0 && (
+            <Button
+              variant={canAccept ? "text" : "contained"}
+              onClick={() => mend(edits, thingsIn(teaching)[0])}
+            >
+              Take it into the editor
+            </Button>
+          )}
+          <Button variant="outlined" onClick={() => decide("refused")}>
+            Refuse
           </Button>
-        )}
-        {edits.length > 0 && (
-          <Button
-            variant={canAccept ? "text" : "contained"}
-            onClick={() => mend(edits, thingsIn(teaching)[0])}
-          >
-            Take it into the editor
-          </Button>
-        )}
-        <Button variant="outlined" onClick={() => decide("refused")}>
-          Refuse
-        </Button>
-        {isOne && (
-          <Button variant="outlined" onClick={() => decide("machine")}>
-            Only this machine
-          </Button>
-        )}
-        <TextField
-          label="Why"
-          value={why}
-          onChange={({ target }) => setWhy(target.value)}
-          slotProps={{ htmlInput: { maxLength: 500 } }}
-          sx={{ width: 240 }}
-        />
-      </Box>
+          {isOne && (
+            <Button variant="outlined" onClick={() => decide("machine")}>
+              Only this machine
+            </Button>
+          )}
+          <TextField
+            label="Why"
+            value={why}
+            onChange={({ target }) => setWhy(target.value)}
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+            sx={{ width: 240 }}
+          />
+        </Box>
+      </IfMay>
       {needsMap && (
         <Typography sx={{ color: "var(--soft)" }}>
           The places on the map do not say which one that is: delete or add it in the editor.

@@ -16,6 +16,7 @@ import { Choice } from "../ui/choice.tsx";
 import { centsIn } from "../ui/money.ts";
 import { useSend } from "../ui/use-send.ts";
 import type { PriceAnswer, PriceQuestion, PriceWorker } from "../workers/price-worker.ts";
+import { IfMay } from "../ui/if-may.tsx";
 import { useLastAnswer, useWorker } from "../workers/use-worker.ts";
 
 const make = () =>
@@ -213,9 +214,11 @@ function WayCard({
           </Box>
         )}
       </Box>
-      <Button variant="contained" size="large" disabled={isBusy} onClick={quote}>
-        Make this a quote
-      </Button>
+      <IfMay doing="price">
+        <Button variant="contained" size="large" disabled={isBusy} onClick={quote}>
+          Make this a quote
+        </Button>
+      </IfMay>
     </Box>
   );
 }

@@ -5,6 +5,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
 import { keepRates, ratesOf } from "../../shop/stage/index.server.ts";
 import { backupsNow } from "../../shop/backup/index.server.ts";
+import { recordLines } from "../../data/people/index.server.ts";
 import { idleMinutes } from "../../shop/people/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
@@ -13,6 +14,7 @@ import { BackupSection } from "../shop/backups.tsx";
 import { Customers } from "../shop/customers.tsx";
 import { Idle } from "../shop/idle.tsx";
 import { InAndOut } from "../shop/in-and-out.tsx";
+import { RecordSection } from "../shop/record.tsx";
 import { Rates } from "../shop/rates.tsx";
 import { IfMay } from "../ui/if-may.tsx";
 import { Page } from "../ui/page.tsx";
@@ -21,12 +23,15 @@ import type { Route } from "./+types/shop";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shop · Brisk Bench" }];
 
+const RECORD_LINES = 50;
+
 export async function loader({ context }: Route.LoaderArgs) {
   const { act, people } = await actFor(context);
   const { db } = act;
   return {
     rates: await ratesOf(db),
     people: may(act.actor, "people") ? people : [],
+    record: may(act.actor, "people") ? await recordLines(db, RECORD_LINES) : [],
     idle: await idleMinutes(db),
     backups: await backupsNow(db, act.now()),
   };
@@ -56,7 +61,7 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 });
 
 export default function ShopPage({ loaderData }: Route.ComponentProps) {
-  const { rates, people, idle, backups } = loaderData;
+  const { rates, people, record, idle, backups } = loaderData;
   return (
     <Page title="Shop">
       <Box sx={{ display: "grid", gap: 4 }}>
@@ -66,6 +71,7 @@ export default function ShopPage({ loaderData }: Route.ComponentProps) {
         <IfMay doing="people" quiet>
           <Members people={people} />
           <Idle minutes={idle} />
+          <RecordSection lines={record} people={people} />
         </IfMay>
         <BackupSection {...backups} />
         <InAndOut />

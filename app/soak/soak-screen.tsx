@@ -19,6 +19,7 @@ import { PROBE_STATES, standInProbe } from "../devices/probe.ts";
 import { Choice } from "../ui/choice.tsx";
 import type { Lamp } from "../ui/theme.ts";
 import { SoakChart, type Curve } from "./soak-chart.tsx";
+import { IfMay } from "../ui/if-may.tsx";
 import { SoakTable, Verdict } from "./soak-verdict.tsx";
 
 export interface SoakRun {
@@ -87,19 +88,21 @@ export function SoakScreen({
       </Box>
       <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
         {live.round === undefined ? (
-          <Box sx={{ display: "flex", gap: 1 }}>
-            {(["before", "after"] as const).map((round) => (
-              <Button
-                key={round}
-                variant={round === "after" ? "contained" : "outlined"}
-                size="large"
-                startIcon={<PlayArrow />}
-                onClick={() => live.begin(round, state, length)}
-              >
-                Run {round} the work
-              </Button>
-            ))}
-          </Box>
+          <IfMay doing="soak">
+            <Box sx={{ display: "flex", gap: 1 }}>
+              {(["before", "after"] as const).map((round) => (
+                <Button
+                  key={round}
+                  variant={round === "after" ? "contained" : "outlined"}
+                  size="large"
+                  startIcon={<PlayArrow />}
+                  onClick={() => live.begin(round, state, length)}
+                >
+                  Run {round} the work
+                </Button>
+              ))}
+            </Box>
+          </IfMay>
         ) : (
           <Button variant="outlined" size="large" startIcon={<Stop />} onClick={live.stop}>
             Take the load off

@@ -7,11 +7,13 @@ import type { Order } from "../../core/ticket/index.ts";
 import { moneyWords, ORDER_WORDS } from "../../core/words/index.ts";
 import { useDevice } from "../devices/use-device.ts";
 import { dayWords, momentWords, useZone } from "../ui/days.ts";
+import { useMay } from "../ui/who.ts";
 import { useSend } from "../ui/use-send.ts";
 
 /** One order; while it is on its way, its code is scanned or typed when it comes. */
 export function OrderLine({ number, order }: { number: number; order: Order }) {
   const zone = useZone();
+  const may = useMay();
   const orders = useSend(`/tickets/${number}/orders`);
   const deeds = useSend(`/tickets/${number}/deeds`);
   const [code, setCode] = useState("");
@@ -55,7 +57,7 @@ export function OrderLine({ number, order }: { number: number; order: Order }) {
           `; came ${momentWords(order.arrived.at, zone)} as ${order.arrived.code}${order.arrived.serial === "" ? "" : `, serial ${order.arrived.serial}`}${order.arrived.why === undefined ? "" : ` (${order.arrived.why})`}`}
       </Box>
       {error !== undefined && <Alert severity="error">{error}</Alert>}
-      {isUnderWay && (
+      {isUnderWay && may("order") && (
         <Box sx={{ display: "flex", gap: 1, mt: 1, flexWrap: "wrap", alignItems: "flex-start" }}>
           {field("Code on what came", code, setCode, 190, "Scan or type it")}
           {field("Serial", serial, setSerial, 150)}
@@ -77,7 +79,7 @@ export function OrderLine({ number, order }: { number: number; order: Order }) {
           </Button>
         </Box>
       )}
-      {order.state === "wrong" && (
+      {order.state === "wrong" && may("decide") && (
         <Button
           sx={{ mt: 1 }}
           variant="outlined"

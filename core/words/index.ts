@@ -88,6 +88,7 @@ export {
   notAllowedWords,
   peopleErrorWords,
   pinErrorWords,
+  recordWords,
   ROLE_WORDS,
   signInErrorWords,
   whoMayWords,

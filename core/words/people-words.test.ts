@@ -6,6 +6,7 @@ import {
   notAllowedWords,
   peopleErrorWords,
   pinErrorWords,
+  recordWords,
   signInErrorWords,
   whoMayWords,
 } from "./people-words.ts";
@@ -44,4 +45,9 @@ test("what is wrong with a PIN or a person says what to do", () => {
   for (const type of ["person-unknown", "name-taken", "last-lead"] as const) {
     expect(peopleErrorWords({ type })).toMatch(/\.$/);
   }
+});
+
+test("what stands in the record is read in words; what a later version wrote by its own name", () => {
+  expect(recordWords("pin-set")).toBe("set a PIN");
+  expect(recordWords("of-tomorrow")).toBe("of-tomorrow");
 });

@@ -97,3 +97,19 @@ export function peopleErrorWords({
       return unreachable(type);
   }
 }
+
+const RECORDED: Readonly<Record<string, string>> = {
+  "signed-in": "came in",
+  "signed-out": "signed out",
+  "person-added": "added somebody",
+  "person-changed": "changed what somebody is, or that they have left",
+  "pin-set": "set a PIN",
+  setting: "changed a setting",
+  "taken-away": "took a note or a picture away",
+  exported: "took a list out",
+  "customer-exported": "handed a customer's data out",
+  "customer-erased": "took a customer out of the record",
+};
+
+/** What an entry of the record says that somebody did; one of a later version by its own name. */
+export const recordWords = (what: string): string => RECORDED[what] ?? what;

@@ -76,7 +76,13 @@ async function prepared(
   const fault = markFault(readMark(folder), await standing());
   if (fault) throw new FolderTrouble(fault, folder);
   const identity = fileIdentity(folder);
-  const mark = async (): Promise<void> => writeMark(folder, await standing());
+  let marked = -1;
+  const mark = async (): Promise<void> => {
+    const now = await standing();
+    if (now.count === marked) return;
+    writeMark(folder, now);
+    marked = now.count;
+  };
   await mark();
   let last: Promise<unknown> = Promise.resolve();
   return {

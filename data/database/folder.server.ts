@@ -136,7 +136,7 @@ export function readMark(folder: string): Mark | undefined {
 }
 
 export function writeMark(folder: string, mark: Mark): void {
-  const part = `${markFile(folder)}.part`;
+  const part = `${markFile(folder)}.${process.pid}.part`;
   writeFileSync(part, JSON.stringify(mark));
   renameSync(part, markFile(folder));
 }

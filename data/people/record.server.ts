@@ -1,4 +1,6 @@
 import type { Transaction } from "sequelize";
+import { reader } from "../../core/base/ajv.ts";
+import { readColumn } from "../database/json.server.ts";
 import type { Database } from "../database/database.server.ts";
 
 /** What people did that stands in no other record. */
@@ -23,6 +25,16 @@ export interface RecordLine {
   readonly at: string;
   readonly by: string | undefined;
   readonly what: string;
+  /** Whom or what it was about, where it says so. */
+  readonly about: string | undefined;
+}
+
+const readBody = reader<Readonly<Record<string, unknown>>>({ type: "object" });
+
+/** What an entry is about: a person, a setting, a file, a customer. */
+function aboutOf(body: string, seq: number | undefined): string | undefined {
+  const { person, key, file, customer } = readColumn(readBody, body, `record ${seq}`);
+  return [person, key, file, customer].find((one) => typeof one === "string");
 }
 
 /** Writes behind the record; the database refuses to change or take away what stands there. */
@@ -41,5 +53,10 @@ export async function addRecord(
 /** The last so many entries, the newest first. */
 export async function recordLines(db: Database, most: number): Promise<readonly RecordLine[]> {
   const rows = await db.tables.record.findAll({ order: [["seq", "DESC"]], limit: most, raw: true });
-  return rows.map(({ at, by, what }) => ({ at, by: by ?? undefined, what }));
+  return rows.map(({ seq, at, by, what, body }) => ({
+    at,
+    by: by ?? undefined,
+    what,
+    about: aboutOf(body, seq),
+  }));
 }

@@ -1,4 +1,4 @@
-import { mkdir, open, readdir, readFile, rename, rm } from "node:fs/promises";
+import { mkdir, open, readdir, readFile, rename, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import type { Database } from "../database/database.server.ts";
 import type { PhotoRow } from "../database/rows.server.ts";
@@ -105,8 +105,11 @@ export async function dropPhoto(db: Database, ticket: number, id: string): Promi
   return true;
 }
 
+/** A picture is on the disk before its row is: what is younger may be on its way, in this process or another. */
+const YOUNG_MS = 3_600_000;
+
 /** Takes away files that no row names: of photos that were never whole, or are gone. Gives how many. */
-export async function sweepPhotos(db: Database): Promise<number> {
+export async function sweepPhotos(db: Database, now = Date.now()): Promise<number> {
   const files = await readdir(folderOf(db)).catch(() => []);
   if (files.length === 0) return 0;
   const [ours, theirs] = await Promise.all([
@@ -114,7 +117,13 @@ export async function sweepPhotos(db: Database): Promise<number> {
     db.tables.guidePhotos.findAll({ attributes: ["id"], raw: true }),
   ]);
   const known = new Set([...ours, ...theirs].flatMap(({ id }) => [`${id}.jpg`, `${id}.thumb.jpg`]));
-  const strays = files.filter((file) => !known.has(file));
-  for (const file of strays) await rm(path.join(folderOf(db), file), { force: true });
-  return strays.length;
+  let swept = 0;
+  for (const file of files.filter((name) => !known.has(name))) {
+    const full = path.join(folderOf(db), file);
+    const found = await stat(full).catch(() => undefined);
+    if (!found || now - found.mtimeMs < YOUNG_MS) continue;
+    await rm(full, { force: true });
+    swept += 1;
+  }
+  return swept;
 }

@@ -19,7 +19,7 @@ import {
   keepPinHash,
 } from "../../data/people/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
-import { isPinOf, pinHash } from "./sign-in.server.ts";
+import { isOwnPin, pinHash } from "./sign-in.server.ts";
 
 export type PeopleError =
   | { readonly type: "person-unknown" }
@@ -93,7 +93,7 @@ export async function changePin(
   const { db, actor } = act;
   const wrong = pinError(fresh);
   if (wrong) return fail(wrong);
-  if (!(await isPinOf(db, actor.id, old))) return fail({ type: "pin-wrong" });
+  if (!(await isOwnPin(db, actor.id, old, act.now()))) return fail({ type: "pin-wrong" });
   await setPin(act, actor.id, fresh);
   return ok(true);
 }

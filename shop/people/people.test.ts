@@ -119,6 +119,13 @@ test("nobody but the lead changes who works here; everybody changes their own PI
   expect((await come("tobin", "83056")).ok).toBe(true);
 });
 
+test("one's own PIN is guessed no faster at an open screen than at the door", async () => {
+  const act = shop.act(TOBIN);
+  for (let i = 0; i < 5; i++) await changePin(act, String(9000 + i), "8305");
+  expect(await changePin(act, "5280", "8305")).toMatchObject({ error: { type: "pin-wrong" } });
+  expect(await come("tobin", "5280")).toMatchObject({ error: { type: "wait" } });
+});
+
 test("the first start makes a lead who can come in, once", async () => {
   expect(await firstLead(shop.db)).toBeUndefined();
   await shop.db.write((transaction) =>

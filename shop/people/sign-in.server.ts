@@ -48,10 +48,30 @@ export const pinHash = (pin: string): Promise<string> => hash(pin);
 let nobody: Promise<string> | undefined;
 
 /** Whether this is the PIN of somebody; takes as long for somebody who has none. */
-export async function isPinOf(db: Database, person: string, pin: string): Promise<boolean> {
+async function isPinOf(db: Database, person: string, pin: string): Promise<boolean> {
   const kept = await pinHashOf(db, person);
   nobody ??= hash(randomBytes(8).toString("hex"));
   return (await verify(kept ?? (await nobody), pin)) && kept !== undefined;
+}
+
+/**
+ * Whether this is somebody's PIN, by the same slow-down as at the door: who sits at an open screen guesses no faster than
+ * who stands before a shut one.
+ */
+export async function isOwnPin(
+  db: Database,
+  person: string,
+  pin: string,
+  now: Date,
+): Promise<boolean> {
+  const key: TriesKey = { of: "person", who: person };
+  const ms = now.getTime();
+  const tries = await triesOf(db, key);
+  if (tries && waitLeft("person", tries, ms) > 0) return false;
+  await db.write((transaction) => keepTries(db, key, afterWrong(tries, ms), transaction));
+  if (!(await isPinOf(db, person, pin))) return false;
+  await db.write((transaction) => forgetTries(db, key, transaction));
+  return true;
 }
 
 /**

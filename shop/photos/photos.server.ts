@@ -51,7 +51,13 @@ export async function keepPhoto(
   if (!made) return fail({ type: "no-photo" });
   const { width, height } = made.info;
   const photo = { id, ticket, step, width, height, ...stampOf(act) };
-  await addPhoto(act.db, photo, { full: made.data, thumb: made.thumb });
+  const files = { full: made.data, thumb: made.thumb };
+  try {
+    await addPhoto(act.db, photo, files);
+  } catch (error) {
+    // The same picture, sent twice at once, has just been kept.
+    if (!(await photosOf(act.db, ticket)).some((one) => one.id === id)) throw error;
+  }
   return ok(await photosOf(act.db, ticket));
 }
 

@@ -1,4 +1,4 @@
-import { readdirSync, writeFileSync } from "node:fs";
+import { readdirSync, writeFileSync, utimesSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { habitOf, keepHabit } from "../../data/people/index.server.ts";
@@ -15,6 +15,7 @@ beforeEach(async () => {
 });
 afterEach(() => shop.close());
 
+const TOMORROW = Date.now() + 86_400_000;
 const STEP = "joint:fan-plug";
 const picture = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 3, background: "#886644" } });
@@ -66,7 +67,9 @@ test("files that no row names are swept away: half-written ones, and those of ro
   for (const name of ["half.jpg.part", "orphan.jpg", "orphan.thumb.jpg"]) {
     writeFileSync(path.join(shop.folder, "photos", name), "x");
   }
-  expect(await sweepPhotos(shop.db)).toBe(3);
+  // What is young may be on its way.
+  expect(await sweepPhotos(shop.db)).toBe(0);
+  expect(await sweepPhotos(shop.db, TOMORROW)).toBe(3);
   expect(files().sort()).toEqual([`${id}.jpg`, `${id}.thumb.jpg`].sort());
 });
 
@@ -77,6 +80,7 @@ test("a photo whose row was not written leaves files, and the next start sweeps 
   Object.assign(shop.db, { write });
   expect(await photosOf(shop.db, ticket)).toEqual([]);
   expect(files()).toHaveLength(2);
+  for (const file of files()) utimesSync(path.join(shop.folder, "photos", file), 0, 0);
   const again = await openShop(shop.folder);
   expect(files()).toEqual([]);
   await again.db.close();
@@ -87,4 +91,13 @@ test("a technician's habit is the usual one until it is kept", async () => {
   const own = { habit: "mirror" as const, grid: { rows: 2, columns: 5, holds: 8 } };
   await keepHabit(shop.db, "tobin", own);
   expect(await habitOf(shop.db, "tobin")).toEqual(own);
+});
+
+test("the same picture of the same step, sent again or twice at once, is one", async () => {
+  const bytes = await picture(40, 30).png().toBuffer();
+  const first = only(done(await keep(bytes)));
+  expect(done(await keep(bytes)).map(({ id }) => id)).toEqual([first.id]);
+  const other = await picture(41, 30).png().toBuffer();
+  await Promise.all([keep(other), keep(other)]);
+  expect(await photosOf(shop.db, ticket)).toHaveLength(2);
 });
