@@ -10,4 +10,8 @@ for (const step of ["format", "typecheck", "lint", "unit"]) {
 build();
 say("e2e");
 run("npm", ["run", "-s", "e2e"]);
+say("probe, short");
+run("npm", ["run", "-s", "probe", "--", "--short"], {
+  env: { ...process.env, BENCH_LOG: "error" },
+});
 say("all green");

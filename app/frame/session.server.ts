@@ -15,7 +15,7 @@ export async function door(
   { request, context }: { request: Request; context: Readonly<RouterContextProvider> },
   next: () => Promise<Response>,
 ): Promise<Response> {
-  const here = await openHere();
+  const here = await openHere(request);
   const token = await readToken(here, request);
   const found = token === undefined ? undefined : await signedIn(here.db, token, new Date());
   const url = new URL(request.url);
@@ -25,28 +25,33 @@ export async function door(
 }
 
 /** The shop, or a page that says in one line why it cannot be worked in. */
-async function openHere(): Promise<Shop> {
+async function openHere(request: Request): Promise<Shop> {
   try {
     return await shop();
   } catch (error) {
     if (!(error instanceof FolderTrouble)) throw error;
-    throw new Response(error.message, { status: 503 });
+    const { message } = error;
+    throw isPage(request)
+      ? new Response(message, { status: 503 })
+      : Response.json({ error: message }, { status: 503 });
   }
 }
 
 /** A page is led to the sign-in and back; anything else is told so. */
 function outside(request: Request, { pathname, search }: URL): Response {
-  const isPage =
-    request.headers.get("Accept")?.includes("text/html") === true ||
-    request.headers.get("X-Bench-Data") !== null ||
-    // In development no door stands before it that says what is asked for.
-    request.headers.get("X-Bench-Id") === null;
-  if (!isPage) {
+  if (!isPage(request)) {
     const error = "Nobody is signed in at this screen. Sign in, then do it again.";
     return Response.json({ error }, { status: 401 });
   }
   return redirect(`/sign-in?to=${encodeURIComponent(pathname + search)}`);
 }
+
+/** Whether a page asks, or a file or an answer. */
+const isPage = ({ headers }: Request): boolean =>
+  headers.get("Accept")?.includes("text/html") === true ||
+  headers.get("X-Bench-Data") !== null ||
+  // In development no door stands before it that says what is asked for.
+  headers.get("X-Bench-Id") === null;
 
 /** Who is in; undefined only on the page of the sign-in. */
 export const whoIn = (context: Readonly<RouterContextProvider>): SignedIn | undefined =>

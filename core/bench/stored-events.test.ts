@@ -140,7 +140,8 @@ describe("what a screen sends", () => {
     ["a negative place", { after: -1 }],
     ["half a place", { after: 0.5 }],
     ["an unknown entry", { entry: { do: "dance" } }],
-    ["a key too many", { by: "somebody" }],
+    ["a key too many", { who: "somebody" }],
+    ["a maker of no name", { by: "" }],
     ["a count over 200", { entry: { do: "release", joint: "a", count: 201 } }],
     ["a key too many in the entry", { entry: { do: "swap", by: "x" } }],
   ])("%s is refused", (_, wrong) => {

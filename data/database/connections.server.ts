@@ -4,12 +4,13 @@ import type { Sequelize } from "sequelize";
 interface Connection {
   uuid?: string;
   exec(sql: string, done: (error: Error | null) => void): void;
-  close(): void;
+  close(done?: () => void): void;
 }
 interface Manager {
   connections: Record<string, Connection | undefined>;
   getConnection(options?: { uuid?: string }): Promise<Connection>;
   releaseConnection(connection: Connection, force?: boolean): void;
+  close(): Promise<void>;
 }
 
 /**
@@ -35,6 +36,14 @@ export function keepConnections(sequelize: Sequelize): void {
       await prepare(connection);
     }
     return connection;
+  };
+  const close = manager.close.bind(manager);
+  manager.close = async () => {
+    // The one that is kept is closed with the others: the last that closes puts all into one file.
+    const last = idle;
+    idle = undefined;
+    if (last) await new Promise<void>((resolve) => last.close(() => resolve()));
+    await close();
   };
   manager.releaseConnection = (connection, force) => {
     const { uuid } = connection;

@@ -12,8 +12,8 @@ const command = (name: string, args: readonly string[]) =>
     encoding: "utf8",
   });
 
-/** Back-ups while a bench ticks; a restore while it runs (refused) and after; counts compared. */
-export async function probeBackup(): Promise<void> {
+/** Gives how many things are wrong with: back-ups while a bench ticks; a restore while it runs (refused) and after; counts compared. */
+export async function probeBackup(): Promise<number> {
   const data = demoShop();
   const to = mkdtempSync(path.join(tmpdir(), "bench-probe-backup-"));
   const server = await startServer(data, 4698);
@@ -54,9 +54,12 @@ export async function probeBackup(): Promise<void> {
   const again = await openDatabase(data);
   const found = await again.standing();
   await again.close();
+  const isRefused = refused.status !== 0;
+  const isAsItWas = restored.status === 0 && found.count === wanted.count;
   print(
     `- **back-up**: ${copies.length} copies while a bench ticked (${times.length} ticks, p95 ${ms(quantile(times, 0.95))} ms), each read back; ` +
-      `restore while the server ran: ${refused.status === 0 ? "NOT refused" : "refused"}; after it: ` +
-      `${restored.status === 0 && found.count === wanted.count ? `as it was (${found.count} writes)` : "NOT as it was"}`,
+      `restore while the server ran: ${isRefused ? "refused" : "NOT refused"}; after it: ` +
+      `${isAsItWas ? `as it was (${found.count} writes)` : "NOT as it was"}`,
   );
+  return [copies.length === 3, isRefused, isAsItWas].filter((isGood) => !isGood).length;
 }

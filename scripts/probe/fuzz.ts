@@ -59,9 +59,9 @@ function addresses(): readonly string[] {
 
 /**
  * Nonsense on every route by every method, signed in and not: nothing may break (5xx), hang, or show a line of code.
- * Refusals are what is wanted.
+ * Refusals are what is wanted. Gives how many things are wrong.
  */
-export async function probeFuzz(requests: number): Promise<void> {
+export async function probeFuzz(requests: number): Promise<number> {
   const server = await startServer(demoShop(), PORT);
   const all = addresses();
   const random = seeded(7);
@@ -111,6 +111,7 @@ export async function probeFuzz(requests: number): Promise<void> {
       `Answers: ${counts.join(", ")}`,
   );
   for (const line of [...new Set(broken)].slice(0, 12)) print(`  - broke: \`${line}\``);
+  return broken.length + hangs + stacks + (isUp ? 0 : 1);
 }
 
 function send(
