@@ -142,7 +142,7 @@ function isReadable(url: string): boolean {
   try {
     // Slashes that were written as letters would lead somewhere else than they seem to.
     const path = decodeURIComponent(url.split("?")[0]!);
-    return !path.includes("\0") && !path.includes("\\") && !path.startsWith("//");
+    return !/[\0\\]/.test(path) && !path.startsWith("//") && !/%00/.test(url);
   } catch {
     return false;
   }

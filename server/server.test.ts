@@ -173,6 +173,7 @@ describe("the doors, on the wire", () => {
     ["a way there is not", "TRACE", "/", {}, 405],
     ["a way there is not, that writes", "PUT", "/stock", {}, 405],
     ["a NUL", "GET", "/tickets/%00", {}, 400],
+    ["a NUL that is asked for", "GET", "/find?q=a%00b", {}, 400],
     ["half a letter", "GET", "/tickets/%E0%A4%A", {}, 400],
     ["a path that leads elsewhere", "GET", "//evil.example/", {}, 400],
     ["a very long address", "GET", `/${"a".repeat(5000)}`, {}, 414],

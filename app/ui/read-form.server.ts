@@ -11,8 +11,12 @@ export async function readForm<T>(
   lists: Lists = [],
 ): Promise<Result<T, readonly ErrorObject[]>> {
   const form = await request.formData().catch(() => undefined);
-  return form ? read(fieldsOf(form, lists)) : fail([]);
+  return form && !hasNul(form) ? read(fieldsOf(form, lists)) : fail([]);
 }
+
+/** Whether a field has a NUL in it, which ends a text for the database. */
+export const hasNul = (form: FormData): boolean =>
+  [...form.values()].some((value) => typeof value === "string" && value.includes("\0"));
 
 /** Texts are trimmed; a field that is not there is not there, a list is always a list. */
 export function fieldsOf(form: FormData, lists: Lists = []): Readonly<Record<string, unknown>> {

@@ -68,7 +68,7 @@ export async function probeFuzz(requests: number): Promise<number> {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const statuses = new Map<number, number>();
   const broken: string[] = [];
-  let hangs = 0;
+  const hung: string[] = [];
   let stacks = 0;
   const cookie = cookiesOf(server.url)
     .map(({ name, value }) => `${name}=${value}`)
@@ -89,7 +89,7 @@ export async function probeFuzz(requests: number): Promise<number> {
       Accept: pick(["text/html", "*/*", "application/json"]),
     };
     const said = await send(method, address, headers, pick(BODIES));
-    if (said === "hang") hangs += 1;
+    if (said === "hang") hung.push(`hang ${method} ${address.slice(0, 90)}`);
     else if (said) {
       statuses.set(said.status, (statuses.get(said.status) ?? 0) + 1);
       if (said.status >= 500) broken.push(`${said.status} ${method} ${address.slice(0, 90)}`);
@@ -107,11 +107,12 @@ export async function probeFuzz(requests: number): Promise<number> {
   const counts = [...statuses].sort(([a], [b]) => a - b).map(([status, n]) => `${status}: ${n}`);
   print(
     `- **nonsense**: ${requests} requests over ${all.length} routes × ${METHODS.length} methods, with and without a session: ` +
-      `5xx ${broken.length}, hangs ${hangs}, lines of code shown ${stacks} (targets 0); the server ${isUp ? "still answers" : "is gone"}. ` +
+      `5xx ${broken.length}, hangs ${hung.length}, lines of code shown ${stacks} (targets 0); the server ${isUp ? "still answers" : "is gone"}. ` +
       `Answers: ${counts.join(", ")}`,
   );
-  for (const line of [...new Set(broken)].slice(0, 12)) print(`  - broke: \`${line}\``);
-  return broken.length + hangs + stacks + (isUp ? 0 : 1);
+  for (const line of [...new Set([...broken, ...hung])].slice(0, 12))
+    print(`  - broke: \`${line}\``);
+  return broken.length + hung.length + stacks + (isUp ? 0 : 1);
 }
 
 function send(
