@@ -57,10 +57,10 @@ test("what lies on the shelf is offered when a job is priced; rates are kept; fi
   await page.goto(`${shop.url}/shop`);
   await hydrated(page);
   await page.getByLabel("Tax, %").fill("200");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByText(/Nothing was kept/)).toBeVisible();
   await page.getByLabel("Tax, %").fill("19");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByText("Kept. Quotes that were given stay as they are.")).toBeVisible();
   for (const [file, begin] of [
     ["tickets.csv", "ticket,customer,phone"],

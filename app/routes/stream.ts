@@ -9,6 +9,10 @@ const BEAT_MS = 20_000;
 
 /** Server-sent events: each time the ledger of a ticket grows, what is new since `after`. */
 export async function loader({ params, request }: Route.LoaderArgs) {
+  // As the data of a page it would never end.
+  if (request.headers.get("X-Bench-Data") !== null) {
+    throw new Response("This is heard, not loaded.", { status: 400 });
+  }
   const { db } = await shop();
   const stream = jobStream(ticketNumber(params.number));
   let known = Math.max(0, Number(new URL(request.url).searchParams.get("after")) || 0);
