@@ -6,7 +6,7 @@ export function WaitingLine({ isIn }: { isIn: boolean }) {
   useServiceWorker(isIn);
   const waiting = useWaiting(isIn);
   return (
-    <Box role="status" aria-label="Ticks that wait">
+    <Box aria-live="polite">
       {waiting > 0 && (
         <Box sx={{ px: 2, py: 0.75, bgcolor: "var(--copperWash)" }}>
           {waiting === 1 ? "1 tick waits" : `${waiting} ticks wait`} in this browser: sent by itself
