@@ -1,5 +1,6 @@
 import { parseArgs } from "node:util";
-import { backUp, backupWords, restore } from "../shop/backup/index.server.ts";
+import { backupWords } from "../core/words/index.ts";
+import { backUp, restore } from "../shop/backup/index.server.ts";
 import { openDatabase } from "../data/database/index.server.ts";
 
 /**

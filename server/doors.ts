@@ -1,5 +1,5 @@
 import { randomBytes } from "node:crypto";
-import express, { type Express, type NextFunction, type Request, type Response } from "express";
+import { type Express, type NextFunction, type Request, type Response } from "express";
 import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
 import { bodyRule, kindOfBody } from "./bodies.ts";
@@ -121,7 +121,7 @@ function headers({ tls }: Settings) {
 function wellFormed({ hosts }: Settings) {
   return (request: Request, response: Response, next: NextFunction): void => {
     const { method, url } = request;
-    const name = hostName(request.headers.host);
+    const name = hostName(request.host);
     if (name === undefined) return refuse(request, response, 400, "This is no host.");
     if (!hosts.has(name)) {
       const words = `This program does not answer to ${name}. Start it with BENCH_HOSTS=${name}.`;
@@ -156,9 +156,7 @@ function fromHere(request: Request, response: Response, next: NextFunction): voi
   const came = {
     site: request.get("Sec-Fetch-Site"),
     origin: request.get("Origin"),
-    host: (request.get("X-Forwarded-Host") && request.app.get("trust proxy")
-      ? request.host
-      : request.headers.host)!,
+    host: request.host,
     isSecure: request.secure,
   };
   if (isOwn(came)) return next();
@@ -222,5 +220,3 @@ export function lastDoor(app: Express): void {
     refuse(request, response, known, words);
   });
 }
-
-export { express };

@@ -3,8 +3,9 @@ import { createServer, type Server } from "node:http";
 import path from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
+import express from "express";
 import type { ServerBuild } from "react-router";
-import { express, lastDoor, openDoors } from "./doors.ts";
+import { lastDoor, openDoors } from "./doors.ts";
 import { log } from "./log.ts";
 import { BadSetting, isLoopback, type Settings, settingsIn } from "./settings.ts";
 

@@ -2,7 +2,8 @@ import { createServer, request as ask, type IncomingMessage, type Server } from 
 import type { AddressInfo } from "node:net";
 import { connect } from "node:net";
 import { bodyRule, kindOfBody } from "./bodies.ts";
-import { express, lastDoor, openDoors } from "./doors.ts";
+import express from "express";
+import { lastDoor, openDoors } from "./doors.ts";
 import { hostName, isOwn } from "./same-site.ts";
 import { isLoopback, settingsIn } from "./settings.ts";
 

@@ -3,6 +3,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { signInErrorWords } from "../../core/words/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { signIn } from "../../shop/people/index.server.ts";
+import { ownPath } from "../frame/own-path.ts";
 import { keepSession, readScreen, readToken, whoIn } from "../frame/session.server.ts";
 import { whoToChoose } from "../frame/who-to-choose.server.ts";
 import { PinPad } from "../people/pin-pad.tsx";
@@ -54,14 +55,6 @@ export async function action({ request }: Route.ActionArgs) {
   const headers = await keepSession(here, request, { token: came.value, screen });
   if (stay === "yes") return data({ error: undefined }, { headers });
   throw redirect(ownPath(to ?? null), { headers });
-}
-
-/** A path of this program; anything else leads to the counter. */
-function ownPath(to: string | null): string {
-  const base = "http://here.invalid";
-  if (to === null || !to.startsWith("/") || !URL.canParse(to, base)) return "/";
-  const { origin, pathname, search } = new URL(to, base);
-  return origin === base ? pathname.replace(/^\/+/, "/") + search : "/";
 }
 
 export default function SignIn({ loaderData: { people, to } }: Route.ComponentProps) {

@@ -1,16 +1,10 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
+import type { BackupState } from "../../core/backup/index.ts";
 import { momentWords, useZone } from "../ui/days.ts";
 
-export interface Backups {
-  readonly good?: {
-    readonly at: string;
-    readonly folder: string;
-    readonly bytes: number;
-    readonly photos: number;
-  };
-  readonly bad?: { readonly at: string; readonly why: string };
+export interface Backups extends BackupState {
   /** Where the nightly one goes, and when; undefined: there is none. */
   readonly nightly: { readonly to: string; readonly at: string; readonly keep: number } | undefined;
   readonly isLate: boolean;

@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
+import type { FoundCustomer } from "../../core/ticket/index.ts";
 import { useFetcher } from "react-router";
 
 export interface Erased {
@@ -11,18 +12,11 @@ export interface Erased {
   /** How many tickets were theirs. */
   readonly tickets?: number;
 }
-interface Found {
-  readonly id: string;
-  readonly name: string;
-  readonly phone: string;
-  readonly tickets: number;
-}
-
 const PLACE = "/customer-data";
 
 /** What is kept of a customer, handed out or taken out of the record. */
 export function Customers() {
-  const search = useFetcher<readonly Found[]>();
+  const search = useFetcher<readonly FoundCustomer[]>();
   const erase = useFetcher<Erased>();
   const [query, setQuery] = useState("");
   const [sure, setSure] = useState<string>();

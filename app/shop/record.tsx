@@ -1,16 +1,8 @@
 import Box from "@mui/material/Box";
-import { nameOf, type Person } from "../../core/people/index.ts";
+import { nameOf, type Person, type RecordLine } from "../../core/people/index.ts";
 import { recordWords } from "../../core/words/index.ts";
 import { Fold } from "../ui/fold.tsx";
 import { momentWords, useZone } from "../ui/days.ts";
-
-export interface RecordLine {
-  readonly at: string;
-  readonly by: string | undefined;
-  readonly what: string;
-  /** Whom or what it was about, where it says so. */
-  readonly about: string | undefined;
-}
 
 /** What people did that stands in no ticket: nobody can change it. */
 export function RecordSection({

@@ -1,4 +1,4 @@
-export { type Member, nameOf, type Person, type Role, ROLES } from "./people.ts";
+export { type Member, nameOf, type Person, type RecordLine, type Role, ROLES } from "./people.ts";
 export { drawnPin, PIN_DIGITS, type PinError, pinError } from "./pins.ts";
 export { type Doing, DOINGS, may, type On, whoMay } from "./rights.ts";
 export { IDLE_MINUTES, isOpen, type Session } from "./session.ts";

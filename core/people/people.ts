@@ -16,6 +16,16 @@ export interface Member extends Person {
   readonly digits: number;
 }
 
+/** Something that people did and that stands in no ticket. */
+export interface RecordLine {
+  readonly at: string;
+  /** A person's id; undefined: the program. */
+  readonly by: string | undefined;
+  readonly what: string;
+  /** Whom or what it was about, where it says so. */
+  readonly about: string | undefined;
+}
+
 /** The name of a person; somebody who is not known (any more) is named by the id. */
 export const nameOf = (people: readonly Person[], id: string): string =>
   people.find((person) => person.id === id)?.name ?? id;

@@ -1,5 +1,14 @@
 import { distance } from "fastest-levenshtein";
 
+/** A customer whose data may be handed out or erased. */
+export interface FoundCustomer {
+  readonly id: string;
+  readonly name: string;
+  readonly phone: string;
+  /** How many tickets are theirs. */
+  readonly tickets: number;
+}
+
 interface Who {
   readonly name: string;
   readonly phone: string;

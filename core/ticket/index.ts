@@ -79,4 +79,4 @@ export {
   type Mark,
   type MarkKind,
 } from "./intake.ts";
-export { mayBeSame } from "./doubles.ts";
+export { mayBeSame, type FoundCustomer } from "./doubles.ts";

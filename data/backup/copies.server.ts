@@ -3,6 +3,7 @@ import { constants, createReadStream } from "node:fs";
 import { copyFile, mkdir, readdir, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { QueryTypes } from "sequelize";
+import type { BackupError } from "../../core/backup/index.ts";
 import { reader, readJson } from "../../core/base/ajv.ts";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
@@ -11,6 +12,7 @@ import {
   type Database,
   holdFolder,
   type Mark,
+  markOf,
   writeMark,
 } from "../database/index.server.ts";
 
@@ -55,13 +57,6 @@ const readManifest = reader<Manifest>({
     },
   },
 });
-
-export type BackupError =
-  /** There is no back-up, or none that can be read. */
-  | { readonly type: "no-backup" }
-  /** A file of it is missing, or another one than was written. */
-  | { readonly type: "file-broken"; readonly name: string }
-  | { readonly type: "database-broken"; readonly why: string };
 
 const MANIFEST = "manifest.json";
 const PREFIX = "bench-";
@@ -199,15 +194,12 @@ async function whatIsIn(
   const db = connect(file);
   const all = <Row extends object>(sql: string) => db.query<Row>(sql, { type: QueryTypes.SELECT });
   try {
-    const [row] = await all<Mark>(
-      `SELECT (SELECT value FROM settings WHERE key = 'id') AS id,
-        (SELECT COALESCE(MAX(rowid), 0) FROM events) + (SELECT COALESCE(MAX(seq), 0) FROM deeds) AS count`,
-    );
+    const mark = await markOf(db);
     const ids = await all<{ id: string }>(
       "SELECT id FROM photos UNION SELECT id FROM guide_photos ORDER BY id",
     );
     const photos = ids.flatMap(({ id }) => [`photos/${id}.jpg`, `photos/${id}.thumb.jpg`]);
-    return { mark: row!, photos };
+    return { mark, photos };
   } finally {
     await db.close();
   }

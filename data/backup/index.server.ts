@@ -1,8 +1,1 @@
-export {
-  type BackupError,
-  copyShop,
-  keepNewest,
-  type Manifest,
-  restoreCopy,
-  verifyCopy,
-} from "./copies.server.ts";
+export { copyShop, keepNewest, type Manifest, restoreCopy, verifyCopy } from "./copies.server.ts";

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { existsSync } from "node:fs";
 import { QueryTypes, Sequelize, Transaction } from "sequelize";
+import { must } from "../../core/base/must.ts";
 import { keepConnections } from "./connections.server.ts";
 import {
   databaseFile,
@@ -71,8 +72,8 @@ async function prepared(
 ): Promise<Database> {
   await sequelize.query("PRAGMA journal_mode = WAL");
   await migrate(sequelize);
-  const id = await idOf(sequelize);
-  const standing = async (): Promise<Mark> => ({ id, count: await countOf(sequelize) });
+  await giveId(sequelize);
+  const standing = (): Promise<Mark> => markOf(sequelize);
   const fault = markFault(readMark(folder), await standing());
   if (fault) throw new FolderTrouble(fault, folder);
   const identity = fileIdentity(folder);
@@ -123,25 +124,23 @@ async function prepared(
 }
 
 /** The id of a shop: made with its database, and the same in every copy of it. */
-async function idOf(sequelize: Sequelize): Promise<string> {
-  await sequelize.query("INSERT OR IGNORE INTO settings (key, value) VALUES ('id', $id)", {
+const giveId = (sequelize: Sequelize): Promise<unknown> =>
+  sequelize.query("INSERT OR IGNORE INTO settings (key, value) VALUES ('id', $id)", {
     bind: { id: randomUUID() },
   });
-  const [row] = await sequelize.query<{ value: string }>(
-    "SELECT value FROM settings WHERE key = 'id'",
-    { type: QueryTypes.SELECT },
-  );
-  return row!.value;
-}
 
-/** Both are only ever added to: the last row's number is how many there were. */
-async function countOf(sequelize: Sequelize): Promise<number> {
-  const [row] = await sequelize.query<{ count: number }>(
-    `SELECT (SELECT COALESCE(MAX(rowid), 0) FROM events)
-          + (SELECT COALESCE(MAX(seq), 0) FROM deeds) AS count`,
+/**
+ * Which shop a database is of, and how far it has come: ticks and deeds are only ever added to, so the last row's number
+ * is how many there were.
+ */
+export async function markOf(sequelize: Sequelize): Promise<Mark> {
+  const [row] = await sequelize.query<Mark>(
+    `SELECT (SELECT value FROM settings WHERE key = 'id') AS id,
+      (SELECT COALESCE(MAX(rowid), 0) FROM events)
+        + (SELECT COALESCE(MAX(seq), 0) FROM deeds) AS count`,
     { type: QueryTypes.SELECT },
   );
-  return row!.count;
+  return must(row, "the standing of a database");
 }
 
 /** A connection to a database file, prepared as every one is. */

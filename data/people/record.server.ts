@@ -1,4 +1,5 @@
 import type { Transaction } from "sequelize";
+import type { RecordLine } from "../../core/people/index.ts";
 import { reader } from "../../core/base/ajv.ts";
 import { readColumn } from "../database/json.server.ts";
 import type { Database } from "../database/database.server.ts";
@@ -19,15 +20,6 @@ export type Recorded =
   | { readonly what: "taken-away"; readonly kind: "note" | "photo"; readonly id: string }
   | { readonly what: "exported"; readonly file: string }
   | { readonly what: "customer-exported" | "customer-erased"; readonly customer: string };
-
-/** An entry of the record, as it stands. */
-export interface RecordLine {
-  readonly at: string;
-  readonly by: string | undefined;
-  readonly what: string;
-  /** Whom or what it was about, where it says so. */
-  readonly about: string | undefined;
-}
 
 const readBody = reader<Readonly<Record<string, unknown>>>({ type: "object" });
 

@@ -1,13 +1,21 @@
 import { Op, type Transaction } from "sequelize";
 import type { Session } from "../../core/people/index.ts";
+import type { SessionRow } from "../database/rows.server.ts";
 import type { Database } from "../database/database.server.ts";
 
-/** A session by the hash of what its browser has. */
-export async function sessionBy(db: Database, id: string): Promise<Session | undefined> {
-  const row = await db.tables.sessions.findByPk(id, { raw: true });
+/** A session by the hash of what its browser has, and the idle minutes that the shop has set: asked with every request. */
+export async function sessionBy(
+  db: Database,
+  id: string,
+): Promise<{ readonly session: Session; readonly idle: string | null } | undefined> {
+  const [row] = await db.select<SessionRow & { idle: string | null }>(
+    `SELECT person, screen, made, seen, ended,
+       (SELECT value FROM settings WHERE key = 'idle') AS idle FROM sessions WHERE id = $id`,
+    { id },
+  );
   if (!row) return undefined;
-  const { person, screen, made, seen, ended } = row;
-  return { person, screen, made, seen, ended: ended === 1 };
+  const { person, screen, made, seen, ended, idle } = row;
+  return { session: { person, screen, made, seen, ended: ended === 1 }, idle };
 }
 
 export async function addSession(

@@ -1,12 +1,8 @@
 import type { Transaction } from "sequelize";
+import type { FoundCustomer } from "../../core/ticket/index.ts";
 import { containing } from "../database/containing.server.ts";
 import type { Database } from "../database/database.server.ts";
 import type { CustomerRow } from "../database/rows.server.ts";
-
-/** A customer whose data may be handed out or erased. */
-export interface FoundCustomer extends CustomerRow {
-  readonly tickets: number;
-}
 
 /** Customers with these letters in name or phone, at most so many. */
 export const customersWith = (

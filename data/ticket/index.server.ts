@@ -26,10 +26,5 @@ export {
   ticketCounts,
   ticketNumbersAfter,
 } from "./lines.server.ts";
-export {
-  customerData,
-  customersWith,
-  eraseCustomer,
-  type FoundCustomer,
-} from "./customer-data.server.ts";
+export { customerData, customersWith, eraseCustomer } from "./customer-data.server.ts";
 export { addDeeds, deedById, deedsOf, turnedOutCounts } from "./deeds.server.ts";

@@ -1,10 +1,11 @@
-import { spawnSync } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync } from "node:fs";
+import { spawn, spawnSync } from "node:child_process";
+import { mkdtempSync, readdirSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { verifyCopy } from "../../data/backup/index.server.ts";
 import { openDatabase } from "../../data/database/index.server.ts";
 import { demoShop, ms, print, quantile, root, startServer } from "../measure/report.ts";
-import { grownBy, sendHabit } from "../measure/shop.ts";
+import { tickBeside } from "./beside.ts";
 
 const command = (name: string, args: readonly string[]) =>
   spawnSync("npx", ["tsx", "cli/backup.ts", ...(name === "restore" ? ["restore"] : []), ...args], {
@@ -17,27 +18,16 @@ export async function probeBackup(): Promise<number> {
   const data = demoShop();
   const to = mkdtempSync(path.join(tmpdir(), "bench-probe-backup-"));
   const server = await startServer(data, 4698);
-  const times: number[] = [];
-  let isOver = false;
-  const copying = (async () => {
-    const { spawn } = await import("node:child_process");
+  const times = await tickBeside(server, 20, async () => {
     for (let i = 0; i < 3; i++) {
       const child = spawn("npx", ["tsx", "cli/backup.ts", "--to", to, "--data", data], {
         cwd: root,
       });
       await new Promise((resolve) => child.once("exit", resolve));
+      // A back-up is named by its second.
       await new Promise((resolve) => setTimeout(resolve, 1100));
     }
-    isOver = true;
-  })();
-  let known = 1;
-  for (let i = 0; !isOver; i++) {
-    const at = performance.now();
-    known += await grownBy(await sendHabit(server.url, 1007, i, known));
-    times.push(performance.now() - at);
-    await new Promise((resolve) => setTimeout(resolve, 20));
-  }
-  await copying;
+  });
   const copies = readdirSync(to)
     .filter((name) => name.endsWith("Z"))
     .sort();
@@ -45,17 +35,13 @@ export async function probeBackup(): Promise<number> {
   const refused = command("restore", ["--from", last, "--data", data]);
   server.process.kill("SIGKILL");
   await new Promise((resolve) => server.process.once("exit", resolve));
-  const wanted = (
-    JSON.parse(readFileSync(path.join(last, "manifest.json"), "utf8")) as {
-      mark: { count: number };
-    }
-  ).mark;
+  const copy = await verifyCopy(last);
   const restored = command("restore", ["--from", last, "--data", data]);
   const again = await openDatabase(data);
   const found = await again.standing();
   await again.close();
   const isRefused = refused.status !== 0;
-  const isAsItWas = restored.status === 0 && found.count === wanted.count;
+  const isAsItWas = restored.status === 0 && copy.ok && found.count === copy.value.mark.count;
   print(
     `- **back-up**: ${copies.length} copies while a bench ticked (${times.length} ticks, p95 ${ms(quantile(times, 0.95))} ms), each read back; ` +
       `restore while the server ran: ${isRefused ? "refused" : "NOT refused"}; after it: ` +

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { request } from "node:http";
 import { ask, cookiesOf, demoShop, ms, print, quantile, startServer } from "../measure/report.ts";
-import { grownBy, sendHabit } from "../measure/shop.ts";
+import { tickBeside } from "./beside.ts";
 
 const PORT = 4694;
 const CHUNK = Buffer.alloc(1_000_000, "x");
@@ -10,17 +10,6 @@ const CHUNK = Buffer.alloc(1_000_000, "x");
 export async function probeBodies(): Promise<void> {
   const server = await startServer(demoShop(), PORT);
   await (await ask(server.url)).text();
-  const times: number[] = [];
-  let isOver = false;
-  const ticking = (async () => {
-    let known = 1;
-    for (let i = 0; !isOver; i++) {
-      const start = performance.now();
-      known += await grownBy(await sendHabit(server.url, 1007, i, known));
-      times.push(performance.now() - start);
-      await new Promise((resolve) => setTimeout(resolve, 30));
-    }
-  })();
   const statuses: (number | "cut off")[] = [];
   const doors = [
     ["/tickets/1007/events", "application/json"],
@@ -28,14 +17,14 @@ export async function probeBodies(): Promise<void> {
     ["/tickets/1007/photos", "multipart/form-data; boundary=x"],
     ["/guides", "multipart/form-data; boundary=x"],
   ] as const;
-  for (const megabytes of [10, 200]) {
-    for (const [path, type] of doors) {
-      for (const isSaid of [true, false])
-        statuses.push(await large(server.url, path, type, megabytes, isSaid));
+  const times = await tickBeside(server, 30, async () => {
+    for (const megabytes of [10, 200]) {
+      for (const [path, type] of doors) {
+        for (const isSaid of [true, false])
+          statuses.push(await large(server.url, path, type, megabytes, isSaid));
+      }
     }
-  }
-  isOver = true;
-  await ticking;
+  });
   const peak =
     Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, "utf8"))![1]) /
     1000;

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { largeGuide } from "../../testing/large-guide.ts";
 import { ask, demoShop, ms, print, quantile, root, startServer } from "../measure/report.ts";
-import { grownBy, sendHabit } from "../measure/shop.ts";
+import { tickBeside } from "./beside.ts";
 
 type Facts = Record<string, unknown> & {
   parts: Record<string, object>;
@@ -50,37 +50,26 @@ function hostile(): readonly (readonly [string, string])[] {
 export async function probeGuides(): Promise<void> {
   const server = await startServer(demoShop(), 4697);
   await (await ask(server.url)).text();
-  const others: number[] = [];
-  let isOver = false;
-  const ticking = (async () => {
-    let known = 1;
-    for (let i = 0; !isOver; i++) {
-      const at = performance.now();
-      known += await grownBy(await sendHabit(server.url, 1007, i, known));
-      others.push(performance.now() - at);
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-  })();
   const lines: string[] = [];
-  for (const [name, text] of hostile()) {
-    const form = new FormData();
-    form.set("file", new Blob([text], { type: "application/json" }), "guide.json");
-    form.set("why", "probed");
-    const at = performance.now();
-    const answer = await ask(`${server.url}/guides`, { method: "POST", body: form });
-    const page = await answer.text();
-    const took = (performance.now() - at) / 1000;
-    const said = page.includes("is stored as version")
-      ? "taken in"
-      : page.includes("Not proven")
-        ? "not proven"
-        : page.includes("Nothing was stored")
-          ? "refused"
-          : `answered ${answer.status}`;
-    lines.push(`  - ${name} (${(text.length / 1000).toFixed(0)} kB): ${said} in ${ms(took)} s`);
-  }
-  isOver = true;
-  await ticking;
+  const others = await tickBeside(server, 100, async () => {
+    for (const [name, text] of hostile()) {
+      const form = new FormData();
+      form.set("file", new Blob([text], { type: "application/json" }), "guide.json");
+      form.set("why", "probed");
+      const at = performance.now();
+      const answer = await ask(`${server.url}/guides`, { method: "POST", body: form });
+      const page = await answer.text();
+      const took = (performance.now() - at) / 1000;
+      const said = page.includes("is stored as version")
+        ? "taken in"
+        : page.includes("Not proven")
+          ? "not proven"
+          : page.includes("Nothing was stored")
+            ? "refused"
+            : `answered ${answer.status}`;
+      lines.push(`  - ${name} (${(text.length / 1000).toFixed(0)} kB): ${said} in ${ms(took)} s`);
+    }
+  });
   server.process.kill();
   print(
     `- **hostile guides** (200 parts in < 5 s, others refused or not proven in < 10 s); ticks meanwhile ${others.length}: ` +

@@ -1,6 +1,6 @@
 import sharp from "sharp";
 import { ask, demoShop, ms, print, quantile, startServer } from "../measure/report.ts";
-import { grownBy, sendHabit } from "../measure/shop.ts";
+import { tickBeside } from "./beside.ts";
 
 const PICTURES = 12;
 
@@ -13,27 +13,23 @@ export async function probePhotos(): Promise<void> {
   const picture = await sharp(noise, { raw: { width, height, channels: 3 } })
     .jpeg({ quality: 90 })
     .toBuffer();
-  const times: number[] = [];
-  let isOver = false;
-  let known = 1;
   const start = performance.now();
-  const sending = Promise.all(
-    Array.from({ length: PICTURES }, async (_, i) => {
-      const form = new FormData();
-      form.set("step", "intake");
-      form.set("photo", new Blob([Buffer.concat([picture, Buffer.from(String(i))])]), "p.jpg");
-      const answer = await ask(`${server.url}/tickets/1008/photos`, { method: "POST", body: form });
-      await answer.text();
-      return answer.status;
-    }),
-  ).finally(() => (isOver = true));
-  for (let i = 0; !isOver; i++) {
-    const at = performance.now();
-    known += await grownBy(await sendHabit(server.url, 1007, i, known));
-    times.push(performance.now() - at);
-    await new Promise((resolve) => setTimeout(resolve, 20));
-  }
-  const statuses = await sending;
+  let statuses: readonly number[] = [];
+  const times = await tickBeside(server, 20, async () => {
+    statuses = await Promise.all(
+      Array.from({ length: PICTURES }, async (_, i) => {
+        const form = new FormData();
+        form.set("step", "intake");
+        form.set("photo", new Blob([Buffer.concat([picture, Buffer.from(String(i))])]), "p.jpg");
+        const answer = await ask(`${server.url}/tickets/1008/photos`, {
+          method: "POST",
+          body: form,
+        });
+        await answer.text();
+        return answer.status;
+      }),
+    );
+  });
   server.process.kill();
   print(
     `- **pictures**: ${PICTURES} of ${(picture.length / 1e6).toFixed(1)} MB at once, kept in ${ms((performance.now() - start) / 1000)} s ` +

@@ -1,24 +1,14 @@
+import type { BackupError, BackupState } from "../../core/backup/index.ts";
 import { reader, readJson } from "../../core/base/ajv.ts";
 import type { Result } from "../../core/base/result.ts";
+import { backupWords } from "../../core/words/index.ts";
 import { keepSetting, setting, type Database } from "../../data/database/index.server.ts";
 import {
-  type BackupError,
   copyShop,
   keepNewest,
   type Manifest,
   restoreCopy,
 } from "../../data/backup/index.server.ts";
-
-/** What is known of back-ups: the last good one, and what went wrong since. */
-export interface BackupState {
-  readonly good?: {
-    readonly at: string;
-    readonly folder: string;
-    readonly bytes: number;
-    readonly photos: number;
-  };
-  readonly bad?: { readonly at: string; readonly why: string };
-}
 
 const text = { type: "string" };
 const readState = reader<BackupState>({
@@ -72,23 +62,3 @@ export async function backUp(
 /** Puts a back-up in the place of a data folder that no server has open. */
 export const restore = (from: string, folder: string, now: Date) =>
   restoreCopy(from, folder, now.toISOString());
-
-/** What is the matter with a back-up, in a sentence. */
-export function backupWords(error: BackupError): string {
-  switch (error.type) {
-    case "no-backup":
-      return "There is no back-up of this program (its manifest.json is missing or another one's).";
-    case "file-broken":
-      return `The file ${error.name} is missing in it, or not as it was written.`;
-    case "database-broken":
-      return `Its database does not hold together: ${error.why}.`;
-  }
-}
-
-/** When a nightly back-up is made next: the next time it is so late, by the clock of this machine. */
-export function nextNight(now: Date, hour: number, minute: number): Date {
-  const next = new Date(now);
-  next.setHours(hour, minute, 0, 0);
-  if (next <= now) next.setDate(next.getDate() + 1);
-  return next;
-}

@@ -7,7 +7,9 @@ import { verifyCopy } from "../../data/backup/index.server.ts";
 import { TestShop, done } from "../../testing/shop.ts";
 import { openShop } from "../open.server.ts";
 import { keepPhoto } from "../photos/index.server.ts";
-import { backUp, backupState, backupWords, nextNight, nightlyIn, restore } from "./index.server.ts";
+import { nextNight } from "../../core/backup/index.ts";
+import { backupWords } from "../../core/words/index.ts";
+import { backUp, backupState, nightlyIn, restore } from "./index.server.ts";
 
 let shop: TestShop;
 let to: string;

@@ -1,13 +1,6 @@
 import type { Database } from "../../data/database/index.server.ts";
-import { backUp, backupState, nextNight } from "./backup.server.ts";
-
-/** Where, when and how many; undefined: no back-up is made at night. */
-export interface Nightly {
-  readonly to: string;
-  readonly hour: number;
-  readonly minute: number;
-  readonly keep: number;
-}
+import { nextNight, type Nightly } from "../../core/backup/index.ts";
+import { backUp, backupState } from "./backup.server.ts";
 
 /** The nightly back-up in the environment: BENCH_BACKUP, BENCH_BACKUP_AT (02:30), BENCH_BACKUP_KEEP (14). */
 export function nightlyIn(env: Readonly<Record<string, string | undefined>>): Nightly | undefined {

@@ -123,7 +123,7 @@ export async function signIn(
 
 /** Ends the session of a screen. */
 export async function signOut(db: Database, token: string, now: Date): Promise<void> {
-  const session = await sessionBy(db, idOf(token));
+  const session = (await sessionBy(db, idOf(token)))?.session;
   if (!session || session.ended) return;
   await db.write(async (transaction) => {
     await endSessions(db, { id: idOf(token) }, transaction);
@@ -147,13 +147,10 @@ export async function signedIn(
   now: Date,
 ): Promise<SignedIn | undefined> {
   const id = idOf(token);
-  const [session, people, idle] = await Promise.all([
-    sessionBy(db, id),
-    allPeople(db),
-    idleMinutes(db),
-  ]);
+  const [found, people] = await Promise.all([sessionBy(db, id), allPeople(db)]);
   const ms = now.getTime();
-  if (!session || !isOpen(session, ms, idle)) return undefined;
+  if (!found || !isOpen(found.session, ms, minutesIn(found.idle))) return undefined;
+  const { session } = found;
   const person = people.find((one) => one.id === session.person && !one.gone);
   if (!person) return undefined;
   // A read-only folder keeps nobody out: what was seen is only written when it can be.
@@ -163,8 +160,10 @@ export async function signedIn(
 
 /** Minutes without a sign of life after which a session is over. */
 export async function idleMinutes(db: Database): Promise<number> {
-  return Number((await setting(db, "idle")) ?? IDLE_MINUTES.usual);
+  return minutesIn((await setting(db, "idle")) ?? null);
 }
+
+const minutesIn = (kept: string | null): number => Number(kept ?? IDLE_MINUTES.usual);
 
 /** Who can be chosen at a sign-in, with the number of digits to type. */
 export const whoCanSignIn = async (db: Database): Promise<readonly Member[]> =>

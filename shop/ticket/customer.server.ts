@@ -1,11 +1,7 @@
+import type { FoundCustomer } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { addRecord } from "../../data/people/index.server.ts";
-import {
-  customerData,
-  customersWith,
-  eraseCustomer,
-  type FoundCustomer,
-} from "../../data/ticket/index.server.ts";
+import { customerData, customersWith, eraseCustomer } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 
 const MOST = 20;

@@ -25,10 +25,13 @@ export async function sendWaiting(but: number | undefined): Promise<number> {
   return left;
 }
 
+/** What was refused since this page was opened: it would be again. */
+const refused = new Set<string>();
+
 async function sendOf(ticket: number, events: readonly StoredEvent[]): Promise<readonly string[]> {
   const written: string[] = [];
   let after = 0;
-  for (const event of events) {
+  for (const event of events.filter(({ id }) => !refused.has(id))) {
     // Behind what there is: how much that is, the first answer says.
     for (let tries = 0; tries < 3; tries++) {
       const sent = await sendTick(ticket, sentOf(event), after);
@@ -42,7 +45,10 @@ async function sendOf(ticket: number, events: readonly StoredEvent[]): Promise<r
       const { error } = reply;
       if (error.type === "stale" && error.events.length > 0) after += error.events.length;
       else if (error.type === "ahead") after = error.length;
-      else break;
+      else {
+        refused.add(event.id);
+        break;
+      }
     }
   }
   return written;

@@ -1,0 +1,1 @@
+export { type BackupError, type BackupState, nextNight, type Nightly } from "./backup.ts";
