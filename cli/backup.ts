@@ -1,7 +1,7 @@
 import { parseArgs } from "node:util";
 import { backupWords } from "../core/words/index.ts";
 import { backUp, restore } from "../shop/backup/index.server.ts";
-import { openDatabase } from "../data/database/index.server.ts";
+import { openDatabase, serverIn } from "../data/database/index.server.ts";
 
 /**
  * `npm run backup -- --to DIR`: copies the shop while it works, and reads the copy back.
@@ -34,7 +34,7 @@ async function copy(): Promise<void> {
   const { to, data, keep } = values;
   if (to === undefined) return end("say where to: npm run backup -- --to DIR");
   // As it is: what a shop tidies when it opens is not tidied beside the one that works.
-  const db = await openDatabase(data);
+  const db = await openDatabase(data, { server: serverIn(process.env) });
   const made = await backUp(db, to, new Date(), Number(keep)).finally(() => db.close());
   if (!made.ok) return end(backupWords(made.error));
   const { folder, manifest } = made.value;

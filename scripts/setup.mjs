@@ -96,18 +96,23 @@ export function build() {
   if (!built) say("the build is up to date");
 }
 
-/** Debian's Chromium, installed when it is missing. */
-export function chromium() {
-  const place = "/usr/bin/chromium";
-  if (existsSync(place)) return place;
-  say("installing Chromium from Debian's packages");
+/** Installs a package of Debian's. */
+export function aptInstall(name) {
   const asRoot = process.getuid?.() === 0 ? [] : ["sudo"];
   const apt = (...args) => {
     const [command, ...rest] = [...asRoot, "apt-get", ...args];
     run(command, rest, { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
   };
   apt("update", "-q");
-  apt("install", "-y", "-q", "--no-install-recommends", "chromium");
+  apt("install", "-y", "-q", "--no-install-recommends", name);
+}
+
+/** Debian's Chromium, installed when it is missing. */
+export function chromium() {
+  const place = "/usr/bin/chromium";
+  if (existsSync(place)) return place;
+  say("installing Chromium from Debian's packages");
+  aptInstall("chromium");
   execFileSync(place, ["--version"]);
   return place;
 }

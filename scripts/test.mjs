@@ -7,6 +7,8 @@ for (const step of ["format", "typecheck", "lint", "unit"]) {
   say(step);
   run("npm", ["run", "-s", step]);
 }
+say("unit, on PostgreSQL");
+run("npm", ["run", "-s", "unit:postgres"]);
 build();
 say("e2e");
 run("npm", ["run", "-s", "e2e"]);

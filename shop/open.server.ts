@@ -3,6 +3,7 @@ import { isZone, shopDay } from "../core/ticket/index.ts";
 import {
   keepSetting,
   openDatabase,
+  serverIn,
   setting,
   type Database,
 } from "../data/database/index.server.ts";
@@ -26,7 +27,7 @@ let isKnown = false;
 
 /**
  * The one shop of this process, in the folder named by BENCH_DATA. A folder that was taken away is told of as that
- * (`FolderTrouble`), and opened anew when it is back.
+ * (`DataTrouble`), and opened anew when it is back.
  */
 export async function shop(): Promise<Shop> {
   const here = await (opened ??= opening());
@@ -38,7 +39,8 @@ export async function shop(): Promise<Shop> {
 
 /** An opening that did not work is tried again by whoever asks next. */
 function opening(): Promise<Shop> {
-  const made = serve(process.env["BENCH_DATA"] ?? "data-store", process.env["BENCH_ZONE"]);
+  const { BENCH_DATA: folder = "data-store", BENCH_ZONE: zone } = process.env;
+  const made = serve(folder, zone);
   made.then(
     () => (isKnown = true),
     () => (opened = undefined),
@@ -82,7 +84,7 @@ async function serve(folder: string, zone: string | undefined): Promise<Shop> {
  * the first time the server's own.
  */
 export async function openShop(folder: string, zone?: string, isKnown = false): Promise<Shop> {
-  const db = await openDatabase(folder, isKnown);
+  const db = await openDatabase(folder, { server: serverIn(process.env), isKnown });
   if ((await setting(db, "projections")) !== PROJECTIONS) await rebuild(db);
   await sweepPhotos(db);
   return { db, zone: await zoneOf(db, zone), secret: await secretOf(db) };
@@ -98,13 +100,17 @@ async function zoneOf(db: Database, wanted: string | undefined): Promise<string>
   return zone;
 }
 
-/** Made once for a data folder: whoever has the folder has the shop anyway. */
+/** Made once for a shop: whoever has its database has the shop anyway. Two servers that begin at once have one. */
 async function secretOf(db: Database): Promise<string> {
   const kept = await setting(db, "secret");
   if (kept !== undefined) return kept;
-  const secret = randomBytes(32).toString("base64url");
-  await db.write((transaction) => keepSetting(db, "secret", secret, transaction));
-  return secret;
+  return db.write(async (transaction) => {
+    const other = await setting(db, "secret", transaction);
+    if (other !== undefined) return other;
+    const secret = randomBytes(32).toString("base64url");
+    await keepSetting(db, "secret", secret, transaction);
+    return secret;
+  });
 }
 
 /** The day it is in the shop. */

@@ -57,9 +57,9 @@ test("projections of another form are made anew at the next start; a half-made o
   const number = await shop.atBench();
   await shop.play(number, 5);
   const before = await projections();
-  await shop.db.sequelize.query("DELETE FROM step_tallies");
-  await shop.db.sequelize.query("UPDATE ticket_lines SET dive = 'S0'");
-  await shop.db.sequelize.query("UPDATE settings SET value = 'older' WHERE key = 'projections'");
+  await shop.byHand("DELETE FROM step_tallies");
+  await shop.byHand("UPDATE ticket_lines SET dive = 'S0'");
+  await shop.byHand("UPDATE settings SET value = 'older' WHERE key = 'projections'");
   const again = await openShop(shop.folder);
   expect(again.zone).toBe("UTC");
   expect(await projections()).toEqual(before);
@@ -71,10 +71,8 @@ test("a ledger that cannot be read is one line that says so, and nothing is lear
   await shop.play(whole, 5);
   await shop.play(broken, 5);
   // What a later version wrote, or a damaged disk: no statement of this one could.
-  await shop.db.sequelize.query("DROP TRIGGER events_no_update");
-  await shop.db.sequelize.query(
-    `UPDATE events SET kind = 'future' WHERE stream = 'job:${broken}' AND seq = 2`,
-  );
+  await shop.byHand("DROP TRIGGER events_no_update");
+  await shop.byHand(`UPDATE events SET kind = 'future' WHERE stream = 'job:${broken}' AND seq = 2`);
   await rebuild(shop.db);
   const lines = await shop.db.select<{ ticket: number; trouble: string | null }>(
     "SELECT ticket, trouble FROM ticket_lines ORDER BY ticket",

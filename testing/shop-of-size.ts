@@ -184,8 +184,7 @@ async function writeTemplates(
   jobs: readonly Played[],
   transaction: Transaction,
 ): Promise<void> {
-  const run = (sql: string, bind: object = {}) =>
-    db.sequelize.query(sql, { bind: { ...bind }, transaction });
+  const run = (sql: string, bind = {}) => db.run(sql, bind, transaction);
   await run("CREATE TABLE made_events (template, seq, kind, version, offset, by, body)");
   await run("CREATE TABLE made_jobs (template, guideId, hash, code, job, machine, work)");
   await run("CREATE TABLE made_lines (template, length, dive)");
@@ -222,8 +221,7 @@ async function writeTickets(
   made: readonly Made[],
   transaction: Transaction,
 ): Promise<void> {
-  const run = (sql: string, bind: object = {}) =>
-    db.sequelize.query(sql, { bind: { ...bind }, transaction });
+  const run = (sql: string, bind = {}) => db.run(sql, bind, transaction);
   await run("CREATE TABLE made (number, template, length, waits, taken, promised, customer)");
   const rows = made.map(({ number, template, length, waits, takenIn, promised, customer }) => [
     number,

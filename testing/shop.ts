@@ -6,7 +6,7 @@ import type { Result } from "../core/base/result.ts";
 import type { Entry, LedgerEvent } from "../core/bench/index.ts";
 import type { Person } from "../core/people/index.ts";
 import type { NewTicket } from "../core/ticket/index.ts";
-import type { Database } from "../data/database/index.server.ts";
+import { type Database, dialectOf, saidOfForm } from "../data/database/index.server.ts";
 import { addPeople } from "../data/people/index.server.ts";
 import type { Act } from "../shop/act.server.ts";
 import { readLedger, tick, type OpenLedger } from "../shop/bench/index.server.ts";
@@ -23,6 +23,11 @@ export function guideFile(name: string): Record<string, unknown> {
   const file = path.join(import.meta.dirname, `../guides/${name}.json`);
   return JSON.parse(readFileSync(file, "utf8")) as Record<string, unknown>;
 }
+
+/** What is about the file that a shop is in has nothing to say where a server keeps it. */
+export const ofAFile = process.env["BENCH_DATABASE"] === undefined ? describe : describe.skip;
+
+export const ofAServer = process.env["BENCH_DATABASE"] === undefined ? describe.skip : describe;
 
 /** A shop in a folder of its own, with two people and one guide. */
 export class TestShop {
@@ -45,6 +50,11 @@ export class TestShop {
   async close(): Promise<void> {
     await this.db.close();
     rmSync(this.folder, { recursive: true, force: true });
+  }
+  /** A statement that no use case would make, in the words of whatever database this is. */
+  async byHand(sql: string): Promise<void> {
+    const { sequelize } = this.db;
+    await sequelize.query(saidOfForm(sql, dialectOf(sequelize)));
   }
   /** Somebody acts, at a minute of the first of January 2026. */
   act(actor: Person = TOBIN, minute = 0): Act {

@@ -1,6 +1,6 @@
 import { data } from "react-router";
 import { notAllowedWords } from "../../core/words/index.ts";
-import { FolderTrouble } from "../../data/database/index.server.ts";
+import { DataTrouble } from "../../data/database/index.server.ts";
 import { NotAllowed } from "../../shop/act.server.ts";
 
 /** An action that its actor may not do, or that the disk does not let happen, says so where its screen shows it. */
@@ -13,7 +13,7 @@ export const allowed =
       if (error instanceof NotAllowed) {
         return data({ error: notAllowedWords(error.doing) }, { status: 403 });
       }
-      if (!(error instanceof FolderTrouble)) throw error;
+      if (!(error instanceof DataTrouble)) throw error;
       return data({ error: `Nothing was written. ${error.message}` }, { status: 503 });
     }
   };

@@ -1,6 +1,6 @@
 import { createContext, createCookie, redirect, type RouterContextProvider } from "react-router";
 import { nanoid } from "nanoid";
-import { FolderTrouble } from "../../data/database/index.server.ts";
+import { DataTrouble } from "../../data/database/index.server.ts";
 import { type SignedIn, signedIn } from "../../shop/people/index.server.ts";
 import { shop, type Shop } from "../../shop/open.server.ts";
 
@@ -29,7 +29,7 @@ async function openHere(request: Request): Promise<Shop> {
   try {
     return await shop();
   } catch (error) {
-    if (!(error instanceof FolderTrouble)) throw error;
+    if (!(error instanceof DataTrouble)) throw error;
     const { message } = error;
     throw isPage(request)
       ? new Response(message, { status: 503 })

@@ -2,7 +2,7 @@ import { fail } from "../../core/base/result.ts";
 import { readSentTick } from "../../core/bench/index.ts";
 import type { TickError, TickReply } from "../../core/ticket/index.ts";
 import { data } from "react-router";
-import { FolderTrouble } from "../../data/database/index.server.ts";
+import { DataTrouble } from "../../data/database/index.server.ts";
 import { tick } from "../../shop/bench/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { ticketNumber } from "../ui/or-404.server.ts";
@@ -18,7 +18,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       : fail({ type: "tick-unknown" });
     return data(reply, { status: reply.ok ? 200 : statusOf(reply.error) });
   } catch (error) {
-    if (!(error instanceof FolderTrouble)) throw error;
+    if (!(error instanceof DataTrouble)) throw error;
     return data({ error: error.message }, { status: 503 });
   }
 }

@@ -31,11 +31,11 @@ export async function loader({ params, request }: Route.LoaderArgs) {
         if (isOver || events.length <= known) return;
         send({ from: known, events: events.slice(known) });
       };
-      const ring = (growth: Growth): void => {
-        if (growth.from === known) send(growth);
+      const ring = (growth: Growth | undefined): void => {
+        if (growth?.from === known) send(growth);
         else void catchUp().catch(() => undefined);
       };
-      const stop = onAnnounced(stream, ring);
+      const stop = onAnnounced(db, stream, ring);
       const beat = setInterval(() => controller.enqueue(encoder.encode(": here\n\n")), BEAT_MS);
       end = () => {
         if (isOver) return false;

@@ -17,6 +17,13 @@ export type BackupError =
   | { readonly type: "file-broken"; readonly name: string }
   | { readonly type: "database-broken"; readonly why: string };
 
+/** Why a shop was not taken over into another database. */
+export type MoveError =
+  /** There is a shop where it was to go. */
+  | { readonly type: "not-empty" }
+  /** What was read back of a table is not what was written; nothing was kept. */
+  | { readonly type: "not-the-same"; readonly table: string };
+
 /** Where a back-up goes every night, when (by the clock of the machine), and how many are kept. */
 export interface Nightly {
   readonly to: string;

@@ -1,1 +1,7 @@
-export { type BackupError, type BackupState, nextNight, type Nightly } from "./backup.ts";
+export {
+  type BackupError,
+  type BackupState,
+  type MoveError,
+  nextNight,
+  type Nightly,
+} from "./backup.ts";

@@ -1,4 +1,4 @@
-import type { BackupError } from "../backup/index.ts";
+import type { BackupError, MoveError } from "../backup/index.ts";
 import { unreachable } from "../base/result.ts";
 
 /** What is the matter with a back-up, in a sentence. */
@@ -10,6 +10,18 @@ export function backupWords(error: BackupError): string {
       return `The file ${error.name} is missing in it, or not as it was written.`;
     case "database-broken":
       return `Its database does not hold together: ${error.why}.`;
+    default:
+      return unreachable(error);
+  }
+}
+
+/** Why a shop was not taken over, in a sentence. */
+export function moveWords(error: MoveError): string {
+  switch (error.type) {
+    case "not-empty":
+      return "There is a shop already where it was to go. Nothing was changed: name an empty database or folder.";
+    case "not-the-same":
+      return `What was read back of the table ${error.table} is not what was written. Nothing was kept there; the shop is where it was.`;
     default:
       return unreachable(error);
   }

@@ -82,7 +82,7 @@ export {
 } from "./deed-words.ts";
 export { foundErrorWords, orderErrorWords, supplierWords } from "./price-words.ts";
 export { ticketPackErrorWords } from "./pack-words.ts";
-export { backupWords } from "./backup-words.ts";
+export { backupWords, moveWords } from "./backup-words.ts";
 export { aftercareWords } from "./aftercare-words.ts";
 export { adapterWords, PACK_VERDICTS, packReasonWords } from "./readings-words.ts";
 export {

@@ -9,12 +9,16 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
   connect,
   databaseFile,
+  dialectOf,
+  openDatabase,
   type Database,
   holdFolder,
   type Mark,
   markOf,
   writeMark,
 } from "../database/index.server.ts";
+import { photosOfShop } from "../photos/index.server.ts";
+import { copyRows } from "./rows.server.ts";
 
 /** What lies in a back-up, as its manifest has it. */
 export interface Manifest {
@@ -75,19 +79,12 @@ export async function copyShop(
   await rm(part, { recursive: true, force: true });
   await mkdir(path.join(part, "photos"), { recursive: true });
   const file = databaseFile(part);
-  const from = connect(databaseFile(db.folder));
-  try {
-    await from.query("VACUUM INTO $file", { bind: { file } });
-  } finally {
-    await from.close();
-  }
+  await copyDatabase(db, part);
   const { mark, photos } = await whatIsIn(file);
   for (const name of photos) {
-    const source = path.join(db.folder, name);
+    const bytes = await photosOfShop(db).get(path.basename(name));
     // One that was taken away since is missed by nobody but the copy: it is told of when that is read back.
-    await copyFile(source, path.join(part, name), constants.COPYFILE_FICLONE).catch(
-      () => undefined,
-    );
+    if (bytes) await writeFile(path.join(part, name), bytes);
   }
   const names = ["bench.sqlite", ...photos];
   const files = [];
@@ -103,6 +100,19 @@ export async function copyShop(
   await rm(folder, { recursive: true, force: true });
   await rename(part, folder);
   return ok({ folder, manifest });
+}
+
+/** The database as it is at one moment, as a file in a folder: what a server keeps is written into a new one. */
+async function copyDatabase(db: Database, folder: string): Promise<void> {
+  if (dialectOf(db.sequelize) === "sqlite") {
+    const from = connect(databaseFile(db.folder));
+    const file = databaseFile(folder);
+    await from.query("VACUUM INTO $file", { bind: { file } }).finally(() => from.close());
+    return;
+  }
+  const copy = await openDatabase(folder);
+  await copyRows(db, copy).finally(() => copy.close());
+  for (const name of ["bench.lock", "bench.mark.json"]) await rm(path.join(folder, name));
 }
 
 /** Reads a copy back: every file as it was written, and a database that holds together. */
@@ -140,7 +150,7 @@ export async function verifyCopy(folder: string): Promise<Result<Manifest, Backu
 
 /**
  * Puts a back-up in the place of a data folder that nobody has open; what lay there is kept beside it. Throws
- * `FolderTrouble` where a server has it open.
+ * `DataTrouble` where a server has it open.
  */
 export async function restoreCopy(
   from: string,

@@ -1,1 +1,2 @@
 export { copyShop, keepNewest, type Manifest, restoreCopy, verifyCopy } from "./copies.server.ts";
+export { moveShop } from "./move.server.ts";

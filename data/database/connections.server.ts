@@ -1,4 +1,4 @@
-import type { Sequelize } from "sequelize";
+import { Sequelize, Transaction } from "sequelize";
 
 /** What the driver's connections are here. */
 interface Connection {
@@ -18,7 +18,7 @@ interface Manager {
  * closes it after it. Here each is prepared (it waits up to 5 s for a lock, and syncs fully: a
  * write that was committed survives a killed process), and the writer's is kept for the next.
  */
-export function keepConnections(sequelize: Sequelize): void {
+function keepConnections(sequelize: Sequelize): void {
   const manager = sequelize.connectionManager as never as Manager;
   const open = manager.getConnection.bind(manager);
   const release = manager.releaseConnection.bind(manager);
@@ -60,3 +60,15 @@ const prepare = (connection: Connection): Promise<void> =>
       error ? reject(error) : resolve(),
     );
   });
+
+/** A connection to a database file, prepared as every one is. */
+export function connect(storage: string): Sequelize {
+  const sequelize = new Sequelize({
+    dialect: "sqlite",
+    storage,
+    logging: false,
+    transactionType: Transaction.TYPES.IMMEDIATE,
+  });
+  keepConnections(sequelize);
+  return sequelize;
+}

@@ -3,86 +3,7 @@ import { stat } from "node:fs/promises";
 import path from "node:path";
 import sqlite3 from "sqlite3";
 import { reader, readJson } from "../../core/base/ajv.ts";
-
-/** What can be the matter with a data folder. */
-export type FolderFault =
-  | "read-only"
-  | "full"
-  | "locked"
-  | "gone"
-  | "emptied"
-  | "older"
-  | "another"
-  | "damaged"
-  | "no-folder";
-
-const WORDS: Readonly<Record<FolderFault, string>> = {
-  "read-only": "cannot be written: give the user that runs this the right to write there",
-  full: "is on a disk that is full: make room, and go on",
-  locked: "is held by another program: end it, or wait until it is done",
-  gone: "is not there any more: bring the disk back, and go on",
-  emptied:
-    "had a shop in it, and its bench.sqlite is gone or empty: restore a back-up with npm run restore, or take bench.mark.json away to begin a new shop",
-  older:
-    "holds less than was written to it: a bench.sqlite-wal is missing, or an older copy lies there. Bring the file back or restore with npm run restore; to go on with what is there, take bench.mark.json away",
-  another:
-    "holds the database of another shop than before: bring the right one back, or take bench.mark.json away to go on with this one",
-  damaged:
-    "holds a bench.sqlite that is damaged or no database: restore a back-up with npm run restore",
-  "no-folder": "is no folder",
-};
-
-/** Thrown where the data folder does not let the shop work; nothing was written, and it may pass by itself. */
-export class FolderTrouble extends Error {
-  constructor(
-    readonly fault: FolderFault,
-    folder: string,
-  ) {
-    super(`The data folder ${folder} ${WORDS[fault]}.`);
-  }
-}
-
-const CODES: Readonly<Record<string, FolderFault>> = {
-  SQLITE_FULL: "full",
-  ENOSPC: "full",
-  EDQUOT: "full",
-  SQLITE_READONLY: "read-only",
-  EROFS: "read-only",
-  EACCES: "read-only",
-  EPERM: "read-only",
-  SQLITE_PERM: "read-only",
-  SQLITE_BUSY: "locked",
-  SQLITE_LOCKED: "locked",
-  SQLITE_CANTOPEN: "gone",
-  SQLITE_IOERR: "gone",
-  ENOENT: "gone",
-  SQLITE_CORRUPT: "damaged",
-  SQLITE_NOTADB: "damaged",
-  ENOTDIR: "no-folder",
-  EEXIST: "no-folder",
-};
-
-/** What an error of the driver or the disk means for the folder; undefined: it is about something else. */
-export function faultOf(error: unknown): FolderFault | undefined {
-  for (let at = error; typeof at === "object" && at !== null;) {
-    const { code, parent, original } = at as Record<"code" | "parent" | "original", unknown>;
-    const fault = typeof code === "string" ? CODES[code] : undefined;
-    if (fault) return fault;
-    const next = parent ?? original;
-    at = next === at ? undefined : next;
-  }
-  return undefined;
-}
-
-/** Does something with a folder; what is the folder's fault is thrown as that. */
-export async function inFolder<T>(folder: string, work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    const fault = error instanceof FolderTrouble ? undefined : faultOf(error);
-    throw fault ? new FolderTrouble(fault, folder) : error;
-  }
-}
+import { type DataFault, DataTrouble, faultOf } from "./trouble.server.ts";
 
 export const databaseFile = (folder: string): string => path.join(folder, "bench.sqlite");
 
@@ -94,7 +15,7 @@ export function prepareFolder(folder: string): void {
     writeFileSync(probe, "x");
     rmSync(probe);
   } catch (error) {
-    throw new FolderTrouble(faultOf(error) ?? "read-only", folder);
+    throw new DataTrouble(faultOf(error) ?? "read-only", folder);
   }
 }
 
@@ -123,7 +44,7 @@ const readMarkText = reader<Mark>({
   required: ["id", "count"],
   properties: { id: { type: "string" }, count: { type: "integer", minimum: 0 } },
 });
-export const markFile = (folder: string): string => path.join(folder, "bench.mark.json");
+const markFile = (folder: string): string => path.join(folder, "bench.mark.json");
 
 /** The mark of a folder; one that cannot be read is none. */
 export function readMark(folder: string): Mark | undefined {
@@ -141,6 +62,17 @@ export function writeMark(folder: string, mark: Mark): void {
   renameSync(part, markFile(folder));
 }
 
+/** Writes into a folder how far its database has come, whenever it has come further. */
+export function marksIn(folder: string, standing: () => Promise<Mark>): () => Promise<void> {
+  let marked = -1;
+  return async () => {
+    const now = await standing();
+    if (now.count === marked) return;
+    writeMark(folder, now);
+    marked = now.count;
+  };
+}
+
 /** Whether there was a shop in a folder, and its database is missing or has nothing in it. */
 export function isEmptied(folder: string): boolean {
   if ((readMark(folder)?.count ?? 0) === 0) return false;
@@ -149,7 +81,7 @@ export function isEmptied(folder: string): boolean {
 }
 
 /** What a mark says against the database that lies there; undefined: nothing. */
-export function markFault(mark: Mark | undefined, now: Mark): FolderFault | undefined {
+export function markFault(mark: Mark | undefined, now: Mark): DataFault | undefined {
   if (!mark) return undefined;
   if (mark.id !== now.id) return now.count === 0 && mark.count > 0 ? "emptied" : "another";
   return now.count < mark.count ? "older" : undefined;
@@ -168,7 +100,7 @@ export async function holdFolder(
     await exec(lock, how === "alone" ? "BEGIN EXCLUSIVE" : "BEGIN; SELECT * FROM sqlite_master");
   } catch {
     await closed(lock);
-    throw new FolderTrouble("locked", folder);
+    throw new DataTrouble("locked", folder);
   }
   return () => closed(lock);
 }

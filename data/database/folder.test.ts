@@ -1,10 +1,11 @@
 import { mkdtempSync, renameSync, rmSync, truncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { done, FACTS, TestShop } from "../../testing/shop.ts";
+import { done, FACTS, ofAFile, TestShop } from "../../testing/shop.ts";
 import { takeIn } from "../../shop/ticket/index.server.ts";
-import { openDatabase } from "./database.server.ts";
-import { databaseFile, faultOf, FolderTrouble, holdFolder, markFault } from "./folder.server.ts";
+import { openDatabase } from "./open.server.ts";
+import { databaseFile, holdFolder, markFault } from "./folder.server.ts";
+import { DataTrouble, faultOf } from "./trouble.server.ts";
 
 describe("what an error means for the folder", () => {
   test.each([
@@ -35,7 +36,7 @@ test.each([
   [{ id: "a", count: 5 }, { id: "b", count: 7 }, "another"],
 ])("a mark %j beside %j: %s", (mark, now, fault) => expect(markFault(mark, now)).toBe(fault));
 
-describe("a data folder", () => {
+ofAFile("a data folder", () => {
   let shop: TestShop;
   beforeEach(async () => {
     shop = await TestShop.open();
@@ -45,10 +46,10 @@ describe("a data folder", () => {
   afterEach(() => shop.close().catch(() => undefined));
   const fault = async (isKnown = false): Promise<string | undefined> => {
     try {
-      await (await openDatabase(shop.folder, isKnown)).close();
+      await (await openDatabase(shop.folder, { isKnown })).close();
       return undefined;
     } catch (error) {
-      if (error instanceof FolderTrouble) return error.fault;
+      if (error instanceof DataTrouble) return error.fault;
       throw error;
     }
   };

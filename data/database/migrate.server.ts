@@ -1,5 +1,7 @@
-import { QueryTypes, type Sequelize } from "sequelize";
+import type { Sequelize, Transaction } from "sequelize";
 import { Umzug } from "umzug";
+import { dialectOf, runIn, selectIn } from "./database.server.ts";
+import { saidOfForm } from "./dialect.server.ts";
 import { migrations } from "./migrations/index.ts";
 import type { Migration } from "./migrations/migration.ts";
 
@@ -13,15 +15,19 @@ export class DatabaseTooNew extends Error {
   }
 }
 
-/** Brings a database to this version's form; each step is one transaction, its record included. */
-export async function migrate(sequelize: Sequelize): Promise<void> {
-  await sequelize.query(
-    "CREATE TABLE IF NOT EXISTS SequelizeMeta (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)",
-  );
+export const META =
+  "CREATE TABLE IF NOT EXISTS SequelizeMeta (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)";
+
+/**
+ * Brings a database to this version's form; each step is one transaction, its record included. `within`: all of them
+ * are in this one.
+ */
+export async function migrate(sequelize: Sequelize, within?: Transaction): Promise<void> {
+  await runIn(sequelize, META, {}, within);
   const known = new Set(migrations.map(({ name }) => name));
-  const strange = (await executed(sequelize)).filter((name) => !known.has(name));
+  const strange = (await executed(sequelize, within)).filter((name) => !known.has(name));
   if (strange.length > 0) throw new DatabaseTooNew(strange);
-  await migrator(sequelize).up();
+  await migrator(sequelize, within).up();
 }
 
 /** Takes back the migrations after one, the last first; for tests, and for going back to an older version. */
@@ -31,24 +37,26 @@ export async function migrateDownTo(sequelize: Sequelize, name: string): Promise
   if (next) await migrator(sequelize).down({ to: next.name });
 }
 
-async function executed(sequelize: Sequelize): Promise<string[]> {
-  const rows = await sequelize.query<{ name: string }>(
+async function executed(sequelize: Sequelize, within?: Transaction): Promise<string[]> {
+  const rows = await selectIn<{ name: string }>(
+    sequelize,
     "SELECT name FROM SequelizeMeta ORDER BY name",
-    { type: QueryTypes.SELECT },
+    {},
+    within,
   );
   return rows.map(({ name }) => name);
 }
 
-const migrator = (sequelize: Sequelize) =>
+const migrator = (sequelize: Sequelize, within?: Transaction) =>
   new Umzug({
     migrations: migrations.map((migration) => ({
       name: migration.name,
-      up: () => run(sequelize, migration, "up"),
-      down: () => run(sequelize, migration, "down"),
+      up: () => run(sequelize, migration, "up", within),
+      down: () => run(sequelize, migration, "down", within),
     })),
     context: sequelize,
     storage: {
-      executed: () => executed(sequelize),
+      executed: () => executed(sequelize, within),
       // The record is written in the migration's own transaction.
       logMigration: () => Promise.resolve(),
       unlogMigration: () => Promise.resolve(),
@@ -56,13 +64,22 @@ const migrator = (sequelize: Sequelize) =>
     logger: undefined,
   });
 
-async function run(sequelize: Sequelize, migration: Migration, way: "up" | "down"): Promise<void> {
-  await sequelize.transaction(async (transaction) => {
-    for (const sql of migration[way]) await sequelize.query(sql, { transaction });
-    const record =
-      way === "up"
-        ? "INSERT INTO SequelizeMeta (name) VALUES ($name)"
-        : "DELETE FROM SequelizeMeta WHERE name = $name";
-    await sequelize.query(record, { bind: { name: migration.name }, transaction });
-  });
+async function run(
+  sequelize: Sequelize,
+  migration: Migration,
+  way: "up" | "down",
+  within: Transaction | undefined,
+): Promise<void> {
+  const all = async (transaction: Transaction): Promise<void> => {
+    for (const sql of migration[way]) {
+      await sequelize.query(saidOfForm(sql, dialectOf(sequelize)), { transaction });
+    }
+    await runIn(sequelize, RECORD[way], { name: migration.name }, transaction);
+  };
+  await (within ? all(within) : sequelize.transaction(all));
 }
+
+const RECORD = {
+  up: "INSERT INTO SequelizeMeta (name) VALUES ($name)",
+  down: "DELETE FROM SequelizeMeta WHERE name = $name",
+} as const;

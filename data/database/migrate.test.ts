@@ -2,7 +2,8 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { type Model, type ModelStatic, QueryTypes, type Sequelize } from "sequelize";
-import { connect, openDatabase } from "./database.server.ts";
+import { connect } from "./connections.server.ts";
+import { openDatabase } from "./open.server.ts";
 import { migrate, migrateDownTo } from "./migrate.server.ts";
 import { migrations } from "./migrations/index.ts";
 

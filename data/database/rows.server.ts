@@ -145,6 +145,8 @@ export interface SoakRow {
   by: string;
   seen: string | null;
   shuts: number;
+  /** The order in which they were kept. */
+  seq: number;
 }
 export interface HabitRow {
   person: string;

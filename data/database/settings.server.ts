@@ -5,8 +5,16 @@ import type { Database } from "./database.server.ts";
 export type Setting =
   "zone" | "projections" | "rates" | "supplier" | "secret" | "idle" | "demo-pins" | "backup" | "id";
 
-export async function setting(db: Database, key: Setting): Promise<string | undefined> {
-  return (await db.tables.settings.findByPk(key, { raw: true }))?.value;
+export async function setting(
+  db: Database,
+  key: Setting,
+  transaction?: Transaction,
+): Promise<string | undefined> {
+  const found = await db.tables.settings.findByPk(key, {
+    raw: true,
+    transaction: transaction ?? null,
+  });
+  return found?.value;
 }
 
 export async function keepSetting(

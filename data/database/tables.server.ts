@@ -197,6 +197,7 @@ export function defineTables(sequelize: Sequelize) {
       by: text(),
       seen: maybe(),
       shuts: number(),
+      seq: number(),
     }),
     habits: table<HabitRow>("habits", {
       person: key(text()),

@@ -18,9 +18,9 @@ const SELECTS: Readonly<Record<TableName, string>> = {
   parts: `SELECT deeds.ticket AS ticket, json_extract(deeds.body, '$.order') AS "order",
       json_extract(deeds.body, '$.offer.supplier') AS supplier, json_extract(deeds.body, '$.offer.name') AS part,
       json_extract(deeds.body, '$.offer.code') AS code, json_extract(deeds.body, '$.offer.condition') AS condition,
-      json_extract(deeds.body, '$.offer.price') AS price_cents, deeds.at AS ordered,
+      CAST(json_extract(deeds.body, '$.offer.price') AS INTEGER) AS price_cents, deeds.at AS ordered,
       json_extract(deeds.body, '$.due') AS due, came.at AS came, json_extract(came.body, '$.code') AS came_as,
-      json_extract(came.body, '$.serial') AS serial, json_extract(came.body, '$.fits') AS fits
+      json_extract(came.body, '$.serial') AS serial, CAST(json_extract(came.body, '$.fits') AS INTEGER) AS fits
     FROM deeds LEFT JOIN deeds AS came ON came.ticket = deeds.ticket AND came.kind = 'arrived'
       AND json_extract(came.body, '$.order') = json_extract(deeds.body, '$.order')
     WHERE deeds.kind = 'ordered' ORDER BY deeds.seq`,

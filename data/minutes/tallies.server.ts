@@ -4,7 +4,11 @@ import type { Database } from "../database/database.server.ts";
 
 /** The tallies of all, and of one person. */
 export async function talliesFor(db: Database, person: string): Promise<readonly TallyRow[]> {
-  return db.tables.stepTallies.findAll({ where: { by: ["", person] }, raw: true });
+  return db.tables.stepTallies.findAll({
+    where: { by: ["", person] },
+    order: ["kind", "by"],
+    raw: true,
+  });
 }
 
 /** Adds changes to the tallies, in the transaction of the events that they come from. */
@@ -14,11 +18,12 @@ export async function addTallies(
   transaction: Transaction,
 ): Promise<void> {
   for (const { kind, by, n, sum, squares } of changes) {
-    await db.sequelize.query(
-      `INSERT INTO step_tallies (kind, "by", n, sum, squares) VALUES ($kind, $by, MAX(0, $n), $sum, $squares)
+    await db.run(
+      `INSERT INTO step_tallies (kind, "by", n, sum, squares) VALUES ($kind, $by, CASE WHEN $n > 0 THEN $n ELSE 0 END, $sum, $squares)
          ON CONFLICT (kind, "by") DO UPDATE SET
-           n = n + $n, sum = sum + $sum, squares = squares + $squares`,
-      { bind: { kind, by, n, sum, squares }, transaction },
+           n = step_tallies.n + $n, sum = step_tallies.sum + $sum, squares = step_tallies.squares + $squares`,
+      { kind, by, n, sum, squares },
+      transaction,
     );
   }
 }
@@ -42,10 +47,11 @@ export async function addMissed(
   transaction: Transaction,
 ): Promise<void> {
   for (const [id, times] of Object.entries(changes)) {
-    await db.sequelize.query(
-      `INSERT INTO missed (guideId, id, times) VALUES ($guideId, $id, MAX(0, $times))
-         ON CONFLICT (guideId, id) DO UPDATE SET times = times + $times`,
-      { bind: { guideId, id, times }, transaction },
+    await db.run(
+      `INSERT INTO missed (guideId, id, times) VALUES ($guideId, $id, CASE WHEN $times > 0 THEN $times ELSE 0 END)
+         ON CONFLICT (guideId, id) DO UPDATE SET times = missed.times + $times`,
+      { guideId, id, times },
+      transaction,
     );
   }
 }

@@ -2,6 +2,8 @@ export {
   addGuidePhotos,
   addPhoto,
   dropPhoto,
+  namedPhotos,
+  photosOfShop,
   photosOf,
   readPhoto,
   sweepPhotos,

@@ -1,7 +1,7 @@
-import { mkdir, open, readdir, readFile, rename, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import type { Database } from "../database/database.server.ts";
 import type { PhotoRow } from "../database/rows.server.ts";
+import { photoFolder, type PhotoStore } from "./store.server.ts";
 
 export type Photo = Readonly<PhotoRow>;
 
@@ -11,9 +11,13 @@ export interface PhotoFiles {
   readonly thumb: Uint8Array;
 }
 
-const folderOf = (db: Database): string => path.join(db.folder, "photos");
-const fileOf = (db: Database, id: string, isThumb: boolean): string =>
-  path.join(folderOf(db), `${id}${isThumb ? ".thumb" : ""}.jpg`);
+/** Where the pictures of a shop are kept: in its data folder. */
+export const photosOfShop = ({ folder }: Pick<Database, "folder">): PhotoStore =>
+  photoFolder(path.join(folder, "photos"));
+
+const nameOf = (id: string, isThumb: boolean): string => `${id}${isThumb ? ".thumb" : ""}.jpg`;
+/** The names under which the files of a picture are kept. */
+const photoNames = (id: string): readonly string[] => [nameOf(id, false), nameOf(id, true)];
 
 /**
  * Keeps a photo: its files are whole on the disk before its row says that they are there. Where the row
@@ -52,33 +56,8 @@ export async function unknownPhotos(
 }
 
 async function writeFiles(db: Database, id: string, files: PhotoFiles): Promise<void> {
-  await mkdir(folderOf(db), { recursive: true });
-  await writeWhole(fileOf(db, id, false), files.full);
-  await writeWhole(fileOf(db, id, true), files.thumb);
-  await syncFolder(folderOf(db));
-}
-
-/** Writes a file that is there with all its bytes or not at all. */
-async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
-  const part = `${file}.part`;
-  const handle = await open(part, "w");
-  try {
-    await handle.writeFile(bytes);
-    await handle.sync();
-  } finally {
-    await handle.close();
-  }
-  await rename(part, file);
-}
-
-/** Names in a folder are on the disk only when the folder is. */
-async function syncFolder(folder: string): Promise<void> {
-  const handle = await open(folder, "r");
-  try {
-    await handle.sync();
-  } finally {
-    await handle.close();
-  }
+  await photosOfShop(db).put(nameOf(id, false), files.full);
+  await photosOfShop(db).put(nameOf(id, true), files.thumb);
 }
 
 /** The photos of a ticket, oldest first. */
@@ -92,7 +71,7 @@ export async function readPhoto(
   isThumb: boolean,
 ): Promise<Buffer | undefined> {
   if ((await unknownPhotos(db, [id])).length > 0) return undefined;
-  return readFile(fileOf(db, id, isThumb)).catch(() => undefined);
+  return photosOfShop(db).get(nameOf(id, isThumb));
 }
 
 /** Takes a photo away, the row first and then its files; whether there was one. */
@@ -101,29 +80,29 @@ export async function dropPhoto(db: Database, ticket: number, id: string): Promi
     db.tables.photos.destroy({ where: { id, ticket }, transaction }),
   );
   if (dropped === 0) return false;
-  for (const isThumb of [false, true]) await rm(fileOf(db, id, isThumb), { force: true });
+  for (const name of photoNames(id)) await photosOfShop(db).drop(name);
   return true;
 }
 
 /** A picture is on the disk before its row is: what is younger may be on its way, in this process or another. */
 const YOUNG_MS = 3_600_000;
 
-/** Takes away files that no row names: of photos that were never whole, or are gone. Gives how many. */
-export async function sweepPhotos(db: Database, now = Date.now()): Promise<number> {
-  const files = await readdir(folderOf(db)).catch(() => []);
-  if (files.length === 0) return 0;
+/** The names of all files that rows name. */
+export async function namedPhotos(db: Database): Promise<readonly string[]> {
   const [ours, theirs] = await Promise.all([
     db.tables.photos.findAll({ attributes: ["id"], raw: true }),
     db.tables.guidePhotos.findAll({ attributes: ["id"], raw: true }),
   ]);
-  const known = new Set([...ours, ...theirs].flatMap(({ id }) => [`${id}.jpg`, `${id}.thumb.jpg`]));
-  let swept = 0;
-  for (const file of files.filter((name) => !known.has(name))) {
-    const full = path.join(folderOf(db), file);
-    const found = await stat(full).catch(() => undefined);
-    if (!found || now - found.mtimeMs < YOUNG_MS) continue;
-    await rm(full, { force: true });
-    swept += 1;
-  }
-  return swept;
+  return [...ours, ...theirs].flatMap(({ id }) => photoNames(id));
+}
+
+/** Takes away files that no row names: of photos that were never whole, or are gone. Gives how many. */
+export async function sweepPhotos(db: Database, now = Date.now()): Promise<number> {
+  const store = photosOfShop(db);
+  const files = await store.list();
+  if (files.length === 0) return 0;
+  const known = new Set(await namedPhotos(db));
+  const strays = files.filter(({ name, put }) => !known.has(name) && now - put >= YOUNG_MS);
+  for (const { name } of strays) await store.drop(name);
+  return strays.length;
 }

@@ -20,11 +20,12 @@ export async function soaksOf(
   ticket: number,
   transaction?: Transaction,
 ): Promise<readonly Soak[]> {
-  const rows = await db.select<SoakRow>(
-    "SELECT * FROM soaks WHERE ticket = $ticket ORDER BY rowid",
-    { ticket },
-    transaction,
-  );
+  const rows = await db.tables.soaks.findAll({
+    where: { ticket },
+    order: ["seq"],
+    raw: true,
+    transaction: transaction ?? null,
+  });
   return rows.map(soakOf);
 }
 
@@ -44,7 +45,7 @@ const readSeen = reader<Seen>({
   properties: { times: { type: "integer" }, hours: { type: "number" } },
 });
 
-const soakOf = ({ seen, ...row }: SoakRow): Soak => ({
+const soakOf = ({ seen, seq: _, ...row }: SoakRow): Soak => ({
   ...row,
   round: row.round as Soak["round"],
   readings: readColumn(readReadings, row.readings, `soak ${row.id}`),
@@ -61,9 +62,15 @@ export async function soakById(
 }
 
 export async function addSoak(db: Database, soak: Soak, transaction: Transaction): Promise<void> {
+  const [last] = await db.select<{ seq: number }>(
+    "SELECT COALESCE(MAX(seq), 0) AS seq FROM soaks",
+    {},
+    transaction,
+  );
   await db.tables.soaks.create(
     {
       ...soak,
+      seq: last!.seq + 1,
       readings: JSON.stringify(soak.readings),
       seen: soak.seen ? JSON.stringify(soak.seen) : null,
     },

@@ -48,10 +48,12 @@ export async function moveStock(
   move: Omit<StockMoveRow, "id">,
   transaction: Transaction,
 ): Promise<void> {
-  await db.sequelize.query("UPDATE stock SET count = count + $change WHERE id = $item", {
-    bind: { change: move.change, item: move.item },
+  const { change, item } = move;
+  await db.run(
+    "UPDATE stock SET count = count + $change WHERE id = $item",
+    { change, item },
     transaction,
-  });
+  );
   await db.tables.stockMoves.create({ ...move }, { transaction });
 }
 

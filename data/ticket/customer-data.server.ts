@@ -41,14 +41,14 @@ export async function customerData(db: Database, id: string) {
   return { customer, tickets };
 }
 
-/** Columns in which somebody may have written a customer's name or phone. */
+/** Columns in which somebody may have written a customer's name or phone: of which ticket, and by what a row is known. */
 const WORDS = [
-  ["tickets", "fault", "number"],
-  ["tickets", "condition", "number"],
-  ["tickets", "intake", "number"],
-  ["deeds", "body", "ticket"],
-  ["transitions", "note", "ticket"],
-  ["notes", "text", "ticket"],
+  ["tickets", "fault", "number", "number"],
+  ["tickets", "condition", "number", "number"],
+  ["tickets", "intake", "number", "number"],
+  ["deeds", "body", "ticket", "seq"],
+  ["transitions", "note", "ticket", "id"],
+  ["notes", "text", "ticket", "id"],
 ] as const;
 
 /**
@@ -71,25 +71,23 @@ export async function eraseCustomer(
   });
   const words = wordsOf(customer);
   for (const { number } of tickets) {
-    for (const [table, column, key] of WORDS) await strike(number, table, column, key);
+    for (const place of WORDS) await strike(number, place);
   }
   const gone = { name: as, phone: "" };
   await db.tables.customers.update(gone, { where: { id }, transaction });
   return tickets.length;
 
-  async function strike(number: number, table: string, column: string, key: string) {
-    const rows = await db.select<{ row: number; text: string }>(
-      `SELECT rowid AS row, ${column} AS text FROM ${table} WHERE ${key} = $number`,
+  async function strike(number: number, [table, column, of, key]: (typeof WORDS)[number]) {
+    const rows = await db.select<{ row: number | string; text: string }>(
+      `SELECT ${key} AS row, ${column} AS text FROM ${table} WHERE ${of} = $number`,
       { number },
       transaction,
     );
     for (const { row, text } of rows) {
       const struck = words.reduce((rest, word) => rest.replace(word, "…"), text);
       if (struck === text) continue;
-      await db.sequelize.query(`UPDATE ${table} SET ${column} = $struck WHERE rowid = $row`, {
-        bind: { struck, row },
-        transaction,
-      });
+      const sql = `UPDATE ${table} SET ${column} = $struck WHERE ${key} = $row`;
+      await db.run(sql, { struck, row }, transaction);
     }
   }
 }

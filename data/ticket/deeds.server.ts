@@ -51,7 +51,8 @@ export async function addDeeds(
 export async function turnedOutCounts(db: Database): Promise<Readonly<Record<string, number>>> {
   const rows = await db.select<{ cause: string; times: number }>(
     `SELECT json_extract(body, '$.cause') AS cause, COUNT(DISTINCT ticket) AS times FROM deeds
-       WHERE kind = 'turned-out' AND json_extract(body, '$.was') = 1 GROUP BY cause`,
+       WHERE kind = 'turned-out' AND CAST(json_extract(body, '$.was') AS INTEGER) = 1
+       GROUP BY json_extract(body, '$.cause')`,
     {},
   );
   return Object.fromEntries(rows.map(({ cause, times }) => [cause, times]));

@@ -154,9 +154,10 @@ export async function ticketCounts(db: Database): Promise<ReadonlyMap<Wait, numb
 /** Counts all tickets anew. */
 export async function recount(db: Database, transaction: Transaction): Promise<void> {
   await db.tables.ticketCounts.destroy({ where: {}, transaction });
-  await db.sequelize.query(
+  await db.run(
     "INSERT INTO ticket_counts SELECT waits, COUNT(*) FROM tickets GROUP BY waits",
-    { transaction },
+    {},
+    transaction,
   );
 }
 

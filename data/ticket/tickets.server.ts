@@ -201,10 +201,11 @@ async function count(
   by: 1 | -1,
   transaction: Transaction,
 ): Promise<void> {
-  await db.sequelize.query(
-    `INSERT INTO ticket_counts (waits, tickets) VALUES ($waits, MAX(0, $by))
-       ON CONFLICT (waits) DO UPDATE SET tickets = tickets + $by`,
-    { bind: { waits, by }, transaction },
+  await db.run(
+    `INSERT INTO ticket_counts (waits, tickets) VALUES ($waits, CASE WHEN $by > 0 THEN $by ELSE 0 END)
+       ON CONFLICT (waits) DO UPDATE SET tickets = ticket_counts.tickets + $by`,
+    { waits, by },
+    transaction,
   );
 }
 

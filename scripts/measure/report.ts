@@ -68,7 +68,11 @@ export interface Server {
 }
 
 /** What the server complains of is shown: a measurement of errors is none. */
-export async function startServer(data: string, port: number): Promise<Server> {
+export async function startServer(
+  data: string,
+  port: number,
+  more: Readonly<Record<string, string>> = {},
+): Promise<Server> {
   const start = performance.now();
   const server = spawn("node", ["scripts/start.mjs"], {
     cwd: root,
@@ -79,6 +83,7 @@ export async function startServer(data: string, port: number): Promise<Server> {
       BENCH_DATA: data,
       // One address stands for a whole shop here.
       BENCH_RATE: "10000000",
+      ...more,
     },
     stdio: ["ignore", "pipe", "inherit"],
   });

@@ -1,4 +1,4 @@
-import { openDatabase } from "../../data/database/index.server.ts";
+import { openDatabase, type Database } from "../../data/database/index.server.ts";
 import { demoShop, print, startServer } from "../measure/report.ts";
 import { grownBy, sendHabit } from "../measure/shop.ts";
 
@@ -34,32 +34,44 @@ export async function probeKills(kills: number): Promise<number> {
     await gone;
   }
   const db = await openDatabase(data);
-  const rows = await db.select<{ id: string; n: number }>(
-    "SELECT id, COUNT(*) AS n FROM events WHERE id LIKE 'measure-%' GROUP BY id",
-  );
-  const broken = await db.select<{ stream: string }>(
-    `SELECT stream FROM events GROUP BY stream HAVING COUNT(*) <> MAX(seq) + 1
-      UNION SELECT id FROM streams WHERE length <> (SELECT COUNT(*) FROM events WHERE stream = streams.id)`,
-  );
+  const rows = await ticksOnDisk(db);
+  const broken = await brokenLedgers(db);
   await db.close();
   const onDisk = new Set(rows.map(({ id }) => id));
   const lost = [...acknowledged].filter((id) => !onDisk.has(id)).length;
   const doubled = rows.filter(({ n }) => n > 1).length;
   print(
     `- **kill -9**: ${kills} kills while three benches ticked, ${asked} ticks sent, ${acknowledged.size} acknowledged: ` +
-      `lost ${lost}, doubled ${doubled}, ledgers with a hole ${broken.length} (targets 0)`,
+      `lost ${lost}, doubled ${doubled}, ledgers with a hole ${broken} (targets 0)`,
   );
-  return lost + doubled + broken.length;
+  return lost + doubled + broken;
+}
+
+/** The ticks of this script that are on disk, and how often. */
+export const ticksOnDisk = (db: Database) =>
+  db.select<{ id: string; n: number }>(
+    "SELECT id, COUNT(*) AS n FROM events WHERE id LIKE 'measure-%' GROUP BY id",
+  );
+
+/** How many ledgers have a hole, or are not as long as they say. */
+export async function brokenLedgers(db: Database): Promise<number> {
+  const broken = await db.select<{ stream: string }>(
+    `SELECT stream FROM events GROUP BY stream HAVING COUNT(*) <> MAX(seq) + 1
+      UNION SELECT id FROM streams WHERE length <> (SELECT COUNT(*) FROM events WHERE stream = streams.id)`,
+  );
+  return broken.length;
 }
 
 /** How many events a ledger has, by what a screen that knows nothing is told. */
-async function lengthAt(url: string, ticket: number): Promise<number> {
-  const answer = await sendHabit(url, ticket, -1 - Math.floor(Math.random() * 1e9), 0);
+export async function lengthAt(url: string, ticket: number): Promise<number> {
+  const answer = await sendHabit(url, ticket, -4 * Math.ceil(Math.random() * 1e9), 0);
   const reply = (await answer.json()) as {
     ok: boolean;
     value?: readonly unknown[];
     error?: { type: string; events?: readonly unknown[] };
   };
   if (reply.ok) return reply.value!.length;
-  return reply.error!.events!.length;
+  const { events } = reply.error ?? {};
+  if (!events) throw new Error(`no ledger: ${JSON.stringify(reply)}`);
+  return events.length;
 }

@@ -8,9 +8,11 @@ import { probeFuzz } from "./fuzz.ts";
 import { probeGuides } from "./guides.ts";
 import { probeKills } from "./kills.ts";
 import { probePhotos } from "./photos.ts";
+import { probeServers } from "./servers.ts";
 
 /**
- * `npm run probe`: kills, nonsense, large bodies, hostile guides, many pictures, back-ups under load, on this machine
+ * `npm run probe`: kills, nonsense, large bodies, hostile guides, many pictures, back-ups under load, two servers on
+ * PostgreSQL, on this machine
  * alone and in bounded time. Each prints its figure; the page keeps the last whole run. Ends with 1 where something was
  * lost, doubled, broken or hung. `--short`, for the checks: few kills, little nonsense, and a back-up.
  */
@@ -26,6 +28,15 @@ if (!values.short) {
   await probeGuides();
 }
 wrong += await probeBackup();
+const { BENCH_PROBE_POSTGRES: postgres } = process.env;
+if (postgres !== undefined) {
+  wrong += await probeServers(
+    postgres,
+    values.short
+      ? { benches: 20, every: 2, ticks: 4, kills: 3 }
+      : { benches: 200, every: 10, ticks: 13, kills: 50 },
+  );
+}
 
 if (!values.short) {
   const page = path.join(root, "docs/measurements.md");

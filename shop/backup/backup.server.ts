@@ -6,6 +6,7 @@ import { keepSetting, setting, type Database } from "../../data/database/index.s
 import {
   copyShop,
   keepNewest,
+  moveShop,
   type Manifest,
   restoreCopy,
 } from "../../data/backup/index.server.ts";
@@ -58,6 +59,14 @@ export async function backUp(
     throw error;
   }
 }
+
+/** Takes a shop over: from a data folder's file into a server, or from the server into another folder (`to`). */
+export const move = (
+  folder: string,
+  server: string,
+  to: string,
+  onTable: (tally: { readonly table: string; readonly rows: number }) => void,
+) => moveShop(folder, server, to === server ? { server } : { folder: to }, onTable);
 
 /** Puts a back-up in the place of a data folder that no server has open. */
 export const restore = (from: string, folder: string, now: Date) =>

@@ -4,7 +4,7 @@ import path from "node:path";
 import sharp from "sharp";
 import { readPhoto } from "../../data/photos/index.server.ts";
 import { verifyCopy } from "../../data/backup/index.server.ts";
-import { TestShop, done } from "../../testing/shop.ts";
+import { done, ofAFile, TestShop } from "../../testing/shop.ts";
 import { openShop } from "../open.server.ts";
 import { keepPhoto } from "../photos/index.server.ts";
 import { nextNight } from "../../core/backup/index.ts";
@@ -33,30 +33,34 @@ async function pictured(): Promise<string> {
   return done(await keepPhoto(shop.act(), number, "intake", picture))[0]!.id;
 }
 
-test("a shop is copied while it works, read back, and put in place again as it was", async () => {
-  const photo = await pictured();
-  const before = await shop.db.standing();
-  const writing = Promise.all(Array.from({ length: 10 }, () => shop.ticket()));
-  const { folder, manifest } = done(await backUp(shop.db, to, NOW, 5));
-  await writing;
-  expect(manifest.mark).toEqual(before);
-  expect(manifest.files.map(({ name }) => name)).toEqual([
-    "bench.sqlite",
-    `photos/${photo}.jpg`,
-    `photos/${photo}.thumb.jpg`,
-  ]);
-  expect(await backupState(shop.db)).toMatchObject({ good: { folder, photos: 1 } });
-  const number = await shop.ticket();
-  await expect(restore(folder, shop.folder, NOW)).rejects.toThrow(/held by another program/);
-  await shop.db.close();
-  done(await restore(folder, shop.folder, NOW));
-  const again = await openShop(shop.folder);
-  expect(await again.db.standing()).toEqual(before);
-  expect(await again.db.tables.tickets.findByPk(number)).toBeNull();
-  expect(await readPhoto(again.db, photo, false)).toBeDefined();
-  await again.db.close();
-  // What lay there before is kept.
-  expect(readdirSync(shop.folder).some((name) => name.startsWith("before-2026-01-02"))).toBe(true);
+ofAFile("a shop in its folder", () => {
+  test("a shop is copied while it works, read back, and put in place again as it was", async () => {
+    const photo = await pictured();
+    const before = await shop.db.standing();
+    const writing = Promise.all(Array.from({ length: 10 }, () => shop.ticket()));
+    const { folder, manifest } = done(await backUp(shop.db, to, NOW, 5));
+    await writing;
+    expect(manifest.mark).toEqual(before);
+    expect(manifest.files.map(({ name }) => name)).toEqual([
+      "bench.sqlite",
+      `photos/${photo}.jpg`,
+      `photos/${photo}.thumb.jpg`,
+    ]);
+    expect(await backupState(shop.db)).toMatchObject({ good: { folder, photos: 1 } });
+    const number = await shop.ticket();
+    await expect(restore(folder, shop.folder, NOW)).rejects.toThrow(/held by another program/);
+    await shop.db.close();
+    done(await restore(folder, shop.folder, NOW));
+    const again = await openShop(shop.folder);
+    expect(await again.db.standing()).toEqual(before);
+    expect(await again.db.tables.tickets.findByPk(number)).toBeNull();
+    expect(await readPhoto(again.db, photo, false)).toBeDefined();
+    await again.db.close();
+    // What lay there before is kept.
+    expect(readdirSync(shop.folder).some((name) => name.startsWith("before-2026-01-02"))).toBe(
+      true,
+    );
+  });
 });
 
 test.each([

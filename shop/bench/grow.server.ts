@@ -72,6 +72,7 @@ export async function grow(
       if (!(await isAsRead(db, ledger, transaction))) return undefined;
       await writeEvents(db, ledger, next, transaction);
       await writeLearnt(db, next, growing, transaction);
+      await db.tellOthers(ledger.stream, transaction);
       await keepLine(db, ledger.facts.number, line, transaction);
       return writeTicket(db, ledger, next, growing, transaction);
     });

@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import { MIREL, TestShop } from "../../testing/shop.ts";
+import { MIREL, ofAFile, TestShop } from "../../testing/shop.ts";
 import { missedOf, talliesFor } from "../../data/minutes/index.server.ts";
 import { lineOfTicket, ticketByNumber, transitionsOf } from "../../data/ticket/index.server.ts";
 import { decide } from "../ticket/index.server.ts";
@@ -15,13 +15,15 @@ afterEach(() => shop.close());
 const begin = { do: "answer", stop: "begin", answer: "yes" } as const;
 const screws = { do: "release", joint: "base-screws-rear", count: 6, cell: 1 } as const;
 
-test("the database writes ahead and syncs fully, in transactions too", async () => {
-  const pragma = (name: string, transaction?: Transaction) =>
-    shop.db.select(`PRAGMA ${name}`, {}, transaction);
-  expect(await pragma("journal_mode")).toEqual([{ journal_mode: "wal" }]);
-  await shop.db.write(async (transaction) => {
-    expect(await pragma("synchronous", transaction)).toEqual([{ synchronous: 2 }]);
-    expect(await pragma("foreign_keys", transaction)).toEqual([{ foreign_keys: 1 }]);
+ofAFile("a database file", () => {
+  test("writes ahead and syncs fully, in transactions too", async () => {
+    const pragma = (name: string, transaction?: Transaction) =>
+      shop.db.select(`PRAGMA ${name}`, {}, transaction);
+    expect(await pragma("journal_mode")).toEqual([{ journal_mode: "wal" }]);
+    await shop.db.write(async (transaction) => {
+      expect(await pragma("synchronous", transaction)).toEqual([{ synchronous: 2 }]);
+      expect(await pragma("foreign_keys", transaction)).toEqual([{ foreign_keys: 1 }]);
+    });
   });
 });
 
@@ -111,8 +113,8 @@ describe("a tick", () => {
     const [broken, whole] = [await shop.atBench(), await shop.atBench()];
     await shop.tick(broken, "begin-event", begin, 1);
     // What a later version wrote, or a damaged disk: no statement of this one could.
-    await shop.db.sequelize.query("DROP TRIGGER events_no_update");
-    await shop.db.sequelize.query("UPDATE events SET version = 9 WHERE id = 'begin-event'");
+    await shop.byHand("DROP TRIGGER events_no_update");
+    await shop.byHand("UPDATE events SET version = 9 WHERE id = 'begin-event'");
     await expect(shop.ledger(broken)).rejects.toThrow(/event-newer.*begin-event.*answer.*9/);
     expect((await shop.tick(whole, "begin-other", begin, 1)).ok).toBe(true);
   });

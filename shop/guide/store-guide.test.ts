@@ -125,10 +125,11 @@ test("a stored file that is damaged stops its own tickets and its own line, noth
   const ours = await shop.atBench();
   done(await store(guideFile("ostrel-wick-14")));
   const theirs = await shop.atBench({ code: "OW14-C", parts: ["battery"] });
+  const SEVENTH = "7".padStart(64, "0");
   // A version that no one has read yet, so that none is kept in memory.
-  await shop.db.sequelize.query(`INSERT INTO guide_bodies SELECT printf('%064d', 7), '{}'`);
-  await shop.db.sequelize.query(
-    `INSERT INTO guide_versions VALUES ('${TERN}', 2, printf('%064d', 7), '2026-01-01', NULL, '')`,
+  await shop.byHand(`INSERT INTO guide_bodies VALUES ('${SEVENTH}', '{}')`);
+  await shop.byHand(
+    `INSERT INTO guide_versions VALUES ('${TERN}', 2, '${SEVENTH}', '2026-01-01', NULL, '')`,
   );
   expect(done(await ticketPage(shop.shop, ours)).work).toMatchObject({
     error: { type: "guide-broken" },

@@ -2,7 +2,7 @@ import { USUAL_RATES } from "../../core/quote/index.ts";
 import { standOf, waitsOf } from "../../core/ticket/index.ts";
 import { migrate, migrateDownTo } from "../../data/database/migrate.server.ts";
 import { deedsOf, ticketFacts, transitionsOf } from "../../data/ticket/index.server.ts";
-import { MIREL, done, TestShop } from "../../testing/shop.ts";
+import { MIREL, done, ofAFile, TestShop } from "../../testing/shop.ts";
 import { reopen } from "../bench/index.server.ts";
 import { decide } from "../ticket/index.server.ts";
 import { keepRates, ratesOf, record } from "./index.server.ts";
@@ -39,30 +39,32 @@ async function oneOfEach(): Promise<readonly number[]> {
   return [fresh, ordered, refused, begun, shut, back, proven, gone];
 }
 
-test("a shop of before: what its transitions were is read as deeds, and every ticket stands where it stood", async () => {
-  const numbers = await oneOfEach();
-  const stands = () => Promise.all(numbers.map((number) => ticketFacts(shop.db, number)));
-  const before = (await stands()).map((facts) => facts!.waits);
-  expect(before).toEqual([
-    "customer",
-    "part",
-    "collection",
-    "bench",
-    "soak",
-    "bench",
-    "collection",
-    "nothing",
-  ]);
-  await migrateDownTo(shop.db.sequelize, "2026-11-30-packs");
-  await migrate(shop.db.sequelize);
-  for (const [i, facts] of (await stands()).entries()) {
-    expect([numbers[i], facts!.waits]).toEqual([numbers[i], before[i]]);
-    const stand = standOf(await deedsOf(shop.db, numbers[i]!));
-    expect([numbers[i], waitsOf(facts!, stand)]).toEqual([numbers[i], before[i]]);
-  }
-  // And it goes on from there.
-  await decideAll(numbers[1]!, "part-in");
-  expect((await ticketFacts(shop.db, numbers[1]!))!.waits).toBe("bench");
+ofAFile("a database file", () => {
+  test("a shop of before: what its transitions were is read as deeds, and every ticket stands where it stood", async () => {
+    const numbers = await oneOfEach();
+    const stands = () => Promise.all(numbers.map((number) => ticketFacts(shop.db, number)));
+    const before = (await stands()).map((facts) => facts!.waits);
+    expect(before).toEqual([
+      "customer",
+      "part",
+      "collection",
+      "bench",
+      "soak",
+      "bench",
+      "collection",
+      "nothing",
+    ]);
+    await migrateDownTo(shop.db.sequelize, "2026-11-30-packs");
+    await migrate(shop.db.sequelize);
+    for (const [i, facts] of (await stands()).entries()) {
+      expect([numbers[i], facts!.waits]).toEqual([numbers[i], before[i]]);
+      const stand = standOf(await deedsOf(shop.db, numbers[i]!));
+      expect([numbers[i], waitsOf(facts!, stand)]).toEqual([numbers[i], before[i]]);
+    }
+    // And it goes on from there.
+    await decideAll(numbers[1]!, "part-in");
+    expect((await ticketFacts(shop.db, numbers[1]!))!.waits).toBe("bench");
+  });
 });
 
 test("a change of what it waits for stands in the record once, with who and why; no change, no line", async () => {
@@ -107,6 +109,6 @@ test("what the shop reckons by is the usual until it says otherwise, and what is
   expect(await ratesOf(shop.db)).toEqual(USUAL_RATES);
   await keepRates(shop.act(MIREL), { ...USUAL_RATES, hour: 7500 });
   expect((await ratesOf(shop.db)).hour).toBe(7500);
-  await shop.db.sequelize.query("UPDATE settings SET value = '{' WHERE key = 'rates'");
+  await shop.byHand("UPDATE settings SET value = '{' WHERE key = 'rates'");
   expect(await ratesOf(shop.db)).toEqual(USUAL_RATES);
 });

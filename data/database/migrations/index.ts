@@ -3,6 +3,7 @@ import { first } from "./2026-11-24-first.ts";
 import { bench } from "./2026-11-25-bench.ts";
 import { ground } from "./2026-11-27-ground.ts";
 import { lessons } from "./2026-11-29-lessons.ts";
+import { order } from "./2026-12-04-order.ts";
 import { packs } from "./2026-11-30-packs.ts";
 import { people } from "./2026-12-03-people.ts";
 import { stock } from "./2026-12-02-stock.ts";
@@ -20,4 +21,5 @@ export const migrations: readonly Migration[] = [
   deeds,
   stock,
   people,
+  order,
 ];
