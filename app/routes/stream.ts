@@ -2,6 +2,8 @@ import { type Growth, jobStream } from "../../core/bench/index.ts";
 import { readStream } from "../../data/bench/index.server.ts";
 import { onAnnounced } from "../../shop/bench/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
+import { isStillIn } from "../../shop/people/index.server.ts";
+import { readToken } from "../frame/session.server.ts";
 import { ticketNumber } from "../ui/or-404.server.ts";
 import type { Route } from "./+types/stream";
 
@@ -13,7 +15,9 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   if (request.headers.get("X-Bench-Data") !== null) {
     throw new Response("This is heard, not loaded.", { status: 400 });
   }
-  const { db } = await shop();
+  const here = await shop();
+  const { db } = here;
+  const token = await readToken(here, request);
   const stream = jobStream(ticketNumber(params.number));
   let known = Math.max(0, Number(new URL(request.url).searchParams.get("after")) || 0);
   const encoder = new TextEncoder();
@@ -36,7 +40,14 @@ export async function loader({ params, request }: Route.LoaderArgs) {
         else void catchUp().catch(() => undefined);
       };
       const stop = onAnnounced(db, stream, ring);
-      const beat = setInterval(() => controller.enqueue(encoder.encode(": here\n\n")), BEAT_MS);
+      // Whoever is signed out meanwhile hears nothing more.
+      const beatOnce = async (): Promise<void> => {
+        const isIn = token !== undefined && (await isStillIn(db, token, new Date()));
+        if (isOver) return;
+        if (isIn) controller.enqueue(encoder.encode(": here\n\n"));
+        else if (end()) controller.close();
+      };
+      const beat = setInterval(() => void beatOnce().catch(() => undefined), BEAT_MS);
       end = () => {
         if (isOver) return false;
         isOver = true;

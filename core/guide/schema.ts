@@ -1,12 +1,12 @@
 import { CONNECTOR_TYPES, HANDLING, PART_KINDS, POSTURES } from "./types.ts";
 
-const text = { type: "string", minLength: 1 };
+const text = { type: "string", minLength: 1, maxLength: 4000 };
 const minutes = { type: "number", minimum: 0, maximum: 600 };
 const length = { type: "number", minimum: -1000, maximum: 5000 };
 const size = { type: "number", exclusiveMinimum: 0, maximum: 5000 };
 /** A number within what any machine has. */
 const between = (minimum: number, maximum: number) => ({ type: "number", minimum, maximum });
-const id = { type: "string", pattern: "^[a-z0-9][a-z0-9-]*$" };
+const id = { type: "string", pattern: "^[a-z0-9][a-z0-9-]*$", maxLength: 120 };
 const flag = { type: "boolean" };
 const whole = { type: "integer", minimum: 0, maximum: 4096 };
 const posture = { enum: [...POSTURES] };

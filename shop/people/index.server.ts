@@ -11,6 +11,7 @@ export {
 } from "./people.server.ts";
 export {
   idleMinutes,
+  isStillIn,
   type SignedIn,
   signedIn,
   signIn,

@@ -10,6 +10,7 @@ import {
   keepDemoPins,
   keepIdle,
   renewPin,
+  isStillIn,
   signedIn,
   signIn,
   signOut,
@@ -44,6 +45,14 @@ test("somebody comes in by their PIN, and is out when they sign out", async () =
   expect(await who(`${token}x`)).toBeUndefined();
   await signOut(shop.db, token, at(2));
   expect(await who(token, 2)).toBeUndefined();
+});
+
+test("asking whether a session is open does not keep it so", async () => {
+  await keepIdle(shop.act(MIREL), 10);
+  const token = done(await come("tobin", "5280"));
+  for (const minute of [3, 6, 9]) expect(await isStillIn(shop.db, token, at(minute))).toBe(true);
+  expect(await isStillIn(shop.db, token, at(12))).toBe(false);
+  expect(await isStillIn(shop.db, `${token}x`, at(1))).toBe(false);
 });
 
 test("a hand-over ends the session of before, and the record says who came", async () => {

@@ -158,6 +158,12 @@ export async function signedIn(
   return { person, screen: session.screen };
 }
 
+/** Whether a session is still open; asking is no sign of life. */
+export async function isStillIn(db: Database, token: string, now: Date): Promise<boolean> {
+  const found = await sessionBy(db, idOf(token));
+  return found !== undefined && isOpen(found.session, now.getTime(), minutesIn(found.idle));
+}
+
 /** Minutes without a sign of life after which a session is over. */
 export async function idleMinutes(db: Database): Promise<number> {
   return minutesIn((await setting(db, "idle")) ?? null);
