@@ -1,0 +1,22 @@
+export {
+  HORIZON,
+  hoursFault,
+  readHours,
+  USUAL_SHOP,
+  USUAL_WEEK,
+  type HoursFault,
+  type PersonHours,
+  type ShopHours,
+  type Span,
+} from "./hours.ts";
+export {
+  daysOf,
+  earliestDay,
+  supposed,
+  type Days,
+  type Promised,
+  type Question,
+  type WhatIf,
+} from "./odds.ts";
+export type { Why } from "./order.ts";
+export type { Stay, WorkLeft } from "./shop-run.ts";
