@@ -41,6 +41,8 @@ export default [
   route("serials", "routes/serials.ts"),
   route("customers", "routes/customers.ts"),
   route("lookup", "routes/lookup.ts"),
+  route("days", "routes/days.tsx"),
+  route("days/earliest", "routes/earliest.ts"),
   route("stock", "routes/stock.tsx"),
   route("shop", "routes/shop.tsx"),
   route("exports/:file", "routes/exports.ts"),
@@ -49,6 +51,7 @@ export default [
   route("sign-out", "routes/sign-out.ts"),
   route("customer-data", "routes/customer-data.ts"),
   route("people", "routes/people.ts"),
+  route("hours", "routes/hours.ts"),
   route("settings", "routes/settings.ts"),
   route("*", "routes/not-found.tsx"),
 ] satisfies RouteConfig;

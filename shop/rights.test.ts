@@ -1,8 +1,10 @@
+import { USUAL_SHOP } from "../core/days/index.ts";
 import { type Doing, may, type Person, ROLES } from "../core/people/index.ts";
 import { USUAL_RATES } from "../core/quote/index.ts";
 import { FACTS, TestShop } from "../testing/shop.ts";
 import { type Act, NotAllowed } from "./act.server.ts";
 import { changeJob, renewJob, reopen, tick } from "./bench/index.server.ts";
+import { keepHours, pin } from "./days/index.server.ts";
 import { promisedLines, rowsOf } from "./exports/index.server.ts";
 import { nameFault, openUpFor } from "./find/index.server.ts";
 import { keepAnswers, storeEdits, storeGuide } from "./guide/index.server.ts";
@@ -32,6 +34,7 @@ afterAll(() => shop.close());
 
 const NOWHERE = 9999;
 const NOTHING = new Uint8Array();
+const TWICE = { id: "nobody", week: [], off: [] };
 const item = {
   code: "F-1",
   name: "Fan",
@@ -50,6 +53,8 @@ const item = {
 const USE_CASES: Readonly<Record<string, readonly [Doing, (act: Act) => Promise<unknown>]>> = {
   takeIn: ["take-in", (act) => takeIn(act, { ...FACTS, code: "none" })],
   decide: ["decide", (act) => decide(act, NOWHERE, "no", "")],
+  pin: ["pin", (act) => pin(act, NOWHERE, true)],
+  keepHours: ["hours", (act) => keepHours(act, { ...USUAL_SHOP, people: [TWICE, TWICE] }, "UTC")],
   "record an answer": [
     "decide",
     (act) => record(act, NOWHERE, [{ kind: "answered", answer: "no", note: "" }]),

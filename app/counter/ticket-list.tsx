@@ -1,7 +1,13 @@
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import { daysBetween, type TicketLine, type Wait } from "../../core/ticket/index.ts";
-import { heldWords, troubleWords, WAIT_WORDS, WORK_WORDS } from "../../core/words/index.ts";
+import {
+  heldWords,
+  oddsWords,
+  troubleWords,
+  WAIT_WORDS,
+  WORK_WORDS,
+} from "../../core/words/index.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
 import { dayOfWords, dayWords, promiseWords, useZone } from "../ui/days.ts";
 import "./ticket-list.css";
@@ -11,10 +17,13 @@ export function TicketList({
   wait,
   lines,
   today,
+  odds,
 }: {
   wait: Wait;
   lines: readonly TicketLine[];
   today: string;
+  /** The odds of promises, by ticket, where they are known. */
+  odds: Readonly<Record<number, number>>;
 }) {
   return (
     <section aria-label={WAIT_WORDS[wait].head} className="ticket-rows">
@@ -22,13 +31,13 @@ export function TicketList({
         {WAIT_WORDS[wait].head} <span className="ticket-wait">{lines.length}</span>
       </Typography>
       {lines.map((line) => (
-        <Row key={line.number} line={line} today={today} />
+        <Row key={line.number} line={line} today={today} odds={odds[line.number]} />
       ))}
     </section>
   );
 }
 
-function Row({ line, today }: { line: TicketLine; today: string }) {
+function Row({ line, today, odds }: { line: TicketLine; today: string; odds: number | undefined }) {
   const { number, customer, machine, fault, work, wanted, since, promised, dive, trouble, held } =
     line;
   const zone = useZone();
@@ -47,6 +56,7 @@ function Row({ line, today }: { line: TicketLine; today: string }) {
       {dive === undefined ? <span>{work === "" ? "" : "no plan"}</span> : <DiveGlyph dive={dive} />}
       <span className={isLate ? "ticket-late" : undefined}>
         {dayWords(promised)}, {promiseWords(today, promised)}
+        {odds !== undefined && <span className="ticket-odds"> · {oddsWords(odds)}</span>}
         <div className="ticket-wait">waits since {dayOfWords(since, zone)}</div>
       </span>
     </Link>

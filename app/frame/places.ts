@@ -3,6 +3,7 @@ export const PLACES = [
   { to: "/", label: "Counter", end: true },
   { to: "/bench", label: "Bench", end: false },
   { to: "/guides", label: "Guides", end: false },
+  { to: "/days", label: "Days", end: false },
   { to: "/shop", label: "Shop", end: false },
 ] as const;
 

@@ -1,5 +1,6 @@
 import Typography from "@mui/material/Typography";
 import { shop } from "../../shop/open.server.ts";
+import { oddsNow } from "../../shop/days/index.server.ts";
 import { counter } from "../../shop/ticket/index.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
 import { Page } from "../ui/page.tsx";
@@ -8,10 +9,11 @@ import type { Route } from "./+types/benches";
 export const meta: Route.MetaFunction = () => [{ title: "Bench · Brisk Bench" }];
 
 export async function loader() {
-  return counter(await shop(), "bench");
+  const here = await shop();
+  return { ...(await counter(here, "bench")), odds: oddsNow(here, new Date()) };
 }
 
-export default function Benches({ loaderData: { lines, today } }: Route.ComponentProps) {
+export default function Benches({ loaderData: { lines, today, odds } }: Route.ComponentProps) {
   return (
     <Page title="Bench">
       {lines.length === 0 ? (
@@ -20,7 +22,7 @@ export default function Benches({ loaderData: { lines, today } }: Route.Componen
           parts are in.
         </Typography>
       ) : (
-        <TicketList wait="bench" lines={lines} today={today} />
+        <TicketList wait="bench" lines={lines} today={today} odds={odds} />
       )}
     </Page>
   );

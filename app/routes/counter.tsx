@@ -4,6 +4,7 @@ import Typography from "@mui/material/Typography";
 import { Link, useNavigate } from "react-router";
 import { byWait, WAITS } from "../../core/ticket/index.ts";
 import { shop } from "../../shop/open.server.ts";
+import { oddsNow } from "../../shop/days/index.server.ts";
 import { counter } from "../../shop/ticket/index.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
 import { keyShown, useCommands } from "../ui/commands.ts";
@@ -14,11 +15,12 @@ import { IfMay } from "../ui/if-may.tsx";
 export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench" }];
 
 export async function loader() {
-  return counter(await shop());
+  const here = await shop();
+  return { ...(await counter(here)), odds: oddsNow(here, new Date()) };
 }
 
 export default function Counter({
-  loaderData: { lines, today, handedBack },
+  loaderData: { lines, today, handedBack, odds },
 }: Route.ComponentProps) {
   const navigate = useNavigate();
   useCommands({ "take-in": () => void navigate("/tickets/new") });
@@ -58,7 +60,7 @@ export default function Counter({
       {WAITS.map((wait) => {
         const waiting = lists.get(wait) ?? [];
         if (waiting.length === 0) return null;
-        return <TicketList key={wait} wait={wait} today={today} lines={waiting} />;
+        return <TicketList key={wait} wait={wait} today={today} lines={waiting} odds={odds} />;
       })}
       {handedBack > 0 && (
         <Typography sx={{ color: "var(--soft)", mt: 1 }}>

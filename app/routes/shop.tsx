@@ -4,6 +4,7 @@ import { may } from "../../core/people/index.ts";
 import { reader } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
 import { keepRates, ratesOf } from "../../shop/stage/index.server.ts";
+import { hoursOf } from "../../shop/days/index.server.ts";
 import { backupsNow } from "../../shop/backup/index.server.ts";
 import { recordLines } from "../../data/people/index.server.ts";
 import { idleMinutes } from "../../shop/people/index.server.ts";
@@ -12,6 +13,7 @@ import { allowed } from "../frame/allowed.server.ts";
 import { Members } from "../people/members.tsx";
 import { BackupSection } from "../shop/backups.tsx";
 import { Customers } from "../shop/customers.tsx";
+import { Hours } from "../shop/hours.tsx";
 import { Idle } from "../shop/idle.tsx";
 import { InAndOut } from "../shop/in-and-out.tsx";
 import { RecordSection } from "../shop/record.tsx";
@@ -30,6 +32,8 @@ export async function loader({ context }: Route.LoaderArgs) {
   const { db } = act;
   return {
     rates: await ratesOf(db),
+    hours: await hoursOf(db),
+    names: Object.fromEntries(people.map(({ id, name }) => [id, name])),
     people: may(act.actor, "people") ? people : [],
     record: may(act.actor, "people") ? await recordLines(db, RECORD_LINES) : [],
     idle: await idleMinutes(db),
@@ -61,12 +65,15 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 });
 
 export default function ShopPage({ loaderData }: Route.ComponentProps) {
-  const { rates, people, record, idle, backups } = loaderData;
+  const { rates, hours, names, people, record, idle, backups } = loaderData;
   return (
     <Page title="Shop">
       <Box sx={{ display: "grid", gap: 4 }}>
         <IfMay doing="rates" quiet>
           <Rates rates={rates} />
+        </IfMay>
+        <IfMay doing="hours" quiet>
+          <Hours hours={hours} name={(id) => names[id] ?? id} />
         </IfMay>
         <IfMay doing="people" quiet>
           <Members people={people} />

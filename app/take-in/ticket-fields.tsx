@@ -18,6 +18,7 @@ import type { NewTicket } from "../../core/ticket/index.ts";
 import { PACK_AT_COUNTER, PACK_SIGN_WORDS } from "../../core/words/index.ts";
 
 import { CameWith, EarlierTickets } from "./office-fields.tsx";
+import { EarliestDay } from "./earliest-day.tsx";
 
 const PAUSE_MS = 120;
 
@@ -121,6 +122,7 @@ export function TicketFields({
           </LocalizationProvider>
         )}
       />
+      <EarliestDay />
     </Box>
   );
 }

@@ -50,5 +50,5 @@ export {
   type Growth,
   type StoredEvent,
 } from "./stored-events.ts";
-export { goodEntry, nextAsk, stepsLeft, type Ask } from "./next.ts";
+export { goodEntry, nextAsk, stepsLeft, stepsToCome, type Ask } from "./next.ts";
 export { missedIn } from "./missed.ts";

@@ -4,6 +4,7 @@ import type { Check } from "./checks.ts";
 import type { Entry, Round } from "./events.ts";
 import type { BenchState } from "./state.ts";
 import { checksDue, roundOf } from "./proof.ts";
+import { mirrored, remainingUp } from "./remaining.ts";
 import { gateOf, routeDown, routeUp } from "./route.ts";
 import { heldBy, openStop, type Stop } from "./stops.ts";
 
@@ -49,6 +50,16 @@ export function stepsLeft(model: Model, state: BenchState): readonly Step[] {
   if (state.phase === "down") return routeDown(model, state).steps;
   if (state.phase === "up") return routeUp(model, state).map(({ step }) => step);
   return [];
+}
+
+/** All steps that are left: going down, the mirror of what is done and of what is left as well. */
+export function stepsToCome(model: Model, state: BenchState): readonly Step[] {
+  const left = stepsLeft(model, state);
+  if (state.phase === "up") return left;
+  const mirror = left.flatMap((one) =>
+    one.do === "release" || one.do === "lift" ? [mirrored(one)] : [],
+  );
+  return [...left, ...mirror, ...remainingUp(model, state)];
 }
 
 /**

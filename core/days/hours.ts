@@ -1,5 +1,7 @@
 import { reader } from "../base/ajv.ts";
 
+const DAY_MINUTES = 1440;
+
 /** From and to of a piece of work, minutes since midnight by the shop's clock. */
 export type Span = readonly [from: number, to: number];
 
@@ -19,6 +21,31 @@ export interface ShopHours {
   readonly people: readonly PersonHours[];
 }
 
+const TIME = /^([01]?\d|2[0-4])(?::([0-5]\d))?$/;
+const minuteOf = (text: string): number | undefined => {
+  const found = TIME.exec(text.trim());
+  return found ? Number(found[1]) * 60 + Number(found[2] ?? 0) : undefined;
+};
+
+/** The spans of a text; undefined: it is none. ["9:00-12:30, 13:30-17"] → [[540, 750], [810, 1020]] */
+export function spansIn(text: string): readonly Span[] | undefined {
+  const spans: Span[] = [];
+  for (const piece of text.split(",").filter((one) => one.trim() !== "")) {
+    const [from, to, ...more] = piece.split(/[-–]/).map(minuteOf);
+    if (from === undefined || to === undefined || more.length > 0 || to > DAY_MINUTES) {
+      return undefined;
+    }
+    spans.push([from, to]);
+  }
+  return spans;
+}
+
+const clock = (minutes: number): string =>
+  `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, "0")}`;
+
+export const spansText = (spans: readonly Span[]): string =>
+  spans.map(([from, to]) => `${clock(from)}-${clock(to)}`).join(", ");
+
 /** Nine to half past five with an hour's rest, Monday to Friday. */
 export const USUAL_WEEK: PersonHours["week"] = Array.from(
   { length: 7 },
@@ -33,7 +60,6 @@ export const USUAL_WEEK: PersonHours["week"] = Array.from(
 
 export const USUAL_SHOP: Omit<ShopHours, "people"> = { benches: 3, soakPlaces: 4, soakHours: 2 };
 
-const DAY_MINUTES = 1440;
 const minute = { type: "integer", minimum: 0, maximum: DAY_MINUTES };
 const day = { type: "string", format: "day" };
 

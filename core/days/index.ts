@@ -2,6 +2,8 @@ export {
   HORIZON,
   hoursFault,
   readHours,
+  spansIn,
+  spansText,
   USUAL_SHOP,
   USUAL_WEEK,
   type HoursFault,

@@ -150,7 +150,7 @@ export class ShopRun {
       let [person, start] = [-1, Infinity];
       for (let p = 0; p < people.length; p++) {
         const time = Math.max(people[p]!, benches[bench]!);
-        const span = working[p]!.spanAt(time, spans[p]!);
+        const span = working[p]!.spanAt(time, spans[p]);
         const free = working[p]!.begins(span, time);
         if (free < start) [person, start] = [p, free];
       }
@@ -168,7 +168,7 @@ export class ShopRun {
         continue;
       }
       next[before] = next[j]!;
-      const span = working[person]!.spanAt(start, spans[person]!);
+      const span = working[person]!.spanAt(start, spans[person]);
       spans[person] = span;
       const end = working[person]!.finish(start, draw.minutes[j]!, span);
       people[person] = end;

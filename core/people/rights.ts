@@ -29,10 +29,13 @@ export const RIGHTS = {
   teach: SKILLED,
   stock: OFFICE,
   unpack: OFFICE,
+  /** To put a ticket first in the order of work. */
+  pin: OFFICE,
   /** How one keeps one's own screws. */
   habit: ALL,
   export: DESK,
   rates: LEAD,
+  hours: LEAD,
   people: LEAD,
   /** To hand a customer's data out, or to take the person out of the record. */
   customer: LEAD,

@@ -19,7 +19,7 @@ export {
   type Transition,
 } from "./ticket.ts";
 export type { GuideTrouble, TicketTrouble } from "./trouble.ts";
-export { isZone, shopDay } from "./shop-day.ts";
+export { clockMinutes, isZone, shopDay } from "./shop-day.ts";
 export {
   newTicketSchema,
   packSigns,

@@ -83,6 +83,7 @@ export {
 export { foundErrorWords, orderErrorWords, supplierWords } from "./price-words.ts";
 export { ticketPackErrorWords } from "./pack-words.ts";
 export { backupWords, moveWords } from "./backup-words.ts";
+export { hoursFaultWords, oddsWords, whatIfWords, whyWords } from "./days-words.ts";
 export { aftercareWords } from "./aftercare-words.ts";
 export { adapterWords, PACK_VERDICTS, packReasonWords } from "./readings-words.ts";
 export {

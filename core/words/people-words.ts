@@ -35,9 +35,11 @@ export const DOING_WORDS: Readonly<Record<Doing, string>> = {
   teach: "settle what machines teach a guide",
   stock: "change the stock",
   unpack: "take a packed ticket in",
+  pin: "put a ticket first",
   habit: "change this",
   export: "take the lists out",
   rates: "change what the shop reckons by",
+  hours: "change hours and places",
   people: "change who works here",
   customer: "hand out or erase a customer's data",
 };

@@ -3,7 +3,18 @@ import type { Database } from "./database.server.ts";
 
 /** What a shop sets: its time zone (IANA), which form of the projections is in the tables, what it reckons by. */
 export type Setting =
-  "zone" | "projections" | "rates" | "supplier" | "secret" | "idle" | "demo-pins" | "backup" | "id";
+  | "zone"
+  | "projections"
+  | "rates"
+  | "supplier"
+  | "secret"
+  | "idle"
+  | "demo-pins"
+  | "backup"
+  | "id"
+  | "hours"
+  | "pins"
+  | "calendar";
 
 export async function setting(
   db: Database,

@@ -6,6 +6,8 @@ export {
   changeTicketJob,
   customerFor,
   handedBack,
+  openTickets,
+  type OpenTicket,
   keepBenchPhase,
   customersLike,
   ticketByNumber,

@@ -219,6 +219,30 @@ export async function changeTicketJob(
   await db.tables.tickets.update(change, { where: { number }, transaction });
 }
 
+/** What there is to know of how much is left to do about a ticket. */
+export type OpenTicket = Pick<TicketFacts, "number" | "waits" | "promised" | "job" | "work"> & {
+  /** How many events its ledger has; 0: it has not begun. */
+  readonly length: number;
+};
+
+/** All tickets that are not handed back. */
+export async function openTickets(db: Database): Promise<readonly OpenTicket[]> {
+  const rows = await db.select<TicketRow & { length: number }>(
+    `SELECT tickets.number, tickets.waits, tickets.promised, tickets.job, tickets.work,
+       COALESCE(streams.length, 0) AS length
+       FROM tickets LEFT JOIN streams ON streams.ticket = tickets.number
+       WHERE tickets.waits <> 'nothing' ORDER BY tickets.number`,
+  );
+  return rows.map(({ number, waits, promised, job, work, length }) => ({
+    number,
+    waits: waits as Wait,
+    promised,
+    job: jobOf(job),
+    work: work as Work,
+    length,
+  }));
+}
+
 /** Open tickets of a guide whose ledger has not begun: they go by the guide as it is now. */
 export async function unbegunTickets(
   db: Database,

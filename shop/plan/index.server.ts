@@ -1,2 +1,9 @@
 export { planFor } from "./plans.server.ts";
-export { checkAside, knownAside, planAside, tallyAside } from "./pool.server.ts";
+export {
+  checkAside,
+  daysAside,
+  earliestAside,
+  knownAside,
+  planAside,
+  tallyAside,
+} from "./pool.server.ts";

@@ -1,4 +1,11 @@
 import type { Result } from "../../core/base/result.ts";
+import {
+  type Days,
+  daysOf,
+  earliestDay,
+  type Question,
+  type WorkLeft,
+} from "../../core/days/index.ts";
 import { guideErrors } from "../../core/check/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
@@ -15,7 +22,7 @@ export interface PlanTask {
   readonly isSharpening?: boolean;
 }
 
-/** What a worker of the pool runs: the core's planner, and the check of a guide; nothing else. */
+/** What a worker of the pool runs: the core's planner, the check of a guide, and simulated shops; nothing else. */
 export const planTask = ({ guide, job, from, isSharpening }: PlanTask): Result<Plan, JobError> =>
   planJob(guide, job, from, isSharpening === true ? SHARPENING_BUDGET : undefined);
 
@@ -25,3 +32,12 @@ export const tallyTask = (guides: readonly Guide[]): Tallies => tallyOf(guides);
 export const knownTask = (guide: Guide): Known | undefined => knownOf(guide);
 
 export const checkTask = (file: unknown): readonly Finding[] => guideErrors(file);
+
+export const daysTask = (question: Question): Days => daysOf(question);
+
+export interface EarliestTask {
+  readonly question: Question;
+  readonly fresh: Omit<WorkLeft, "ticket" | "promised" | "open">;
+}
+
+export const earliestTask = ({ question, fresh }: EarliestTask) => earliestDay(question, fresh);

@@ -2,11 +2,21 @@ import { existsSync } from "node:fs";
 import path from "node:path";
 import { Piscina } from "piscina";
 import { fail, type Result } from "../../core/base/result.ts";
+import type { Days, Question } from "../../core/days/index.ts";
 import type { Known, Tallies } from "../../core/learn/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
 import type { JobError } from "../../core/rules/index.ts";
-import { checkTask, knownTask, planTask, type PlanTask, tallyTask } from "./plan-worker.ts";
+import {
+  checkTask,
+  daysTask,
+  earliestTask,
+  type EarliestTask,
+  knownTask,
+  planTask,
+  type PlanTask,
+  tallyTask,
+} from "./plan-worker.ts";
 
 /** Built beside the server; where nothing is built (tests, the demo's loader, dev) it is not there. */
 const WORKER = path.resolve("build/workers/plan-worker.js");
@@ -20,6 +30,8 @@ const KINDS = {
   plan: { threads: 2, ms: 8_000, queue: 60 },
   /** A guide file that came in. */
   check: { threads: 1, ms: 9_000, queue: 4 },
+  /** Simulated shops: somebody looks at the days, or stands at the counter. */
+  days: { threads: 1, ms: 20_000, queue: 20 },
   /** Nobody waits for it. */
   later: { threads: 1, ms: 60_000, queue: 200 },
 } as const;
@@ -123,3 +135,13 @@ export async function checkAside(file: unknown, asker?: AbortSignal): Promise<re
     return [{ level: "error", path: "", about: { type: "not-proven", why: error.why } }];
   }
 }
+
+/** The order of work and the odds of every promise, worked out aside. */
+export const daysAside = (question: Question): Promise<Days> =>
+  aside("days", "daysTask", question, () => daysTask(question));
+
+/** When a machine at the counter could be ready, worked out aside. */
+export const earliestAside = (
+  task: EarliestTask,
+): Promise<{ readonly likely: number; readonly sure: number }> =>
+  aside("days", "earliestTask", task, () => earliestTask(task));

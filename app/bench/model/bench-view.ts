@@ -7,10 +7,8 @@ import {
   leadRoute,
   looseningOf,
   type Lot,
-  mirrored,
   nextAsk,
   nextCell,
-  remainingUp,
   type Round,
   screwsIn,
   stepsLeft,
@@ -217,13 +215,3 @@ export const trayNow = (
   state: BenchState,
   { habit, grid }: Keeping,
 ): TrayPlan | undefined => (habit === "cells" ? trayPlan(model, state, grid) : undefined);
-
-/** All steps that are left: going down, the mirror of what is done and of what is left as well. */
-export function stepsToCome(model: Model, state: BenchState): readonly Step[] {
-  const left = stepsLeft(model, state);
-  if (state.phase === "up") return left;
-  const mirror = left.flatMap((one) =>
-    one.do === "release" || one.do === "lift" ? [mirrored(one)] : [],
-  );
-  return [...left, ...mirror, ...remainingUp(model, state)];
-}

@@ -1,9 +1,8 @@
 import { memo, useMemo } from "react";
-import type { BenchState, LedgerEvent } from "../../../core/bench/index.ts";
+import { type BenchState, type LedgerEvent, stepsToCome } from "../../../core/bench/index.ts";
 import { type Learnt, marksOf, paceOf } from "../../../core/minutes/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import { clockWords, useNow, useZone } from "../../ui/days.ts";
-import { stepsToCome } from "../model/bench-view.ts";
 
 /** Minutes spent and still to come: as likely less as more, and four times in five less. */
 export const MinutesLine = memo(function MinutesLine({

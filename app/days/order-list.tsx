@@ -1,0 +1,145 @@
+import Button from "@mui/material/Button";
+import Table from "@mui/material/Table";
+import TableBody from "@mui/material/TableBody";
+import TableCell from "@mui/material/TableCell";
+import TableHead from "@mui/material/TableHead";
+import TableRow from "@mui/material/TableRow";
+import { Link } from "react-router";
+import { type Days, HORIZON, type Promised } from "../../core/days/index.ts";
+import { dayAfter, type TicketLine } from "../../core/ticket/index.ts";
+import { oddsWords, whyWords } from "../../core/words/index.ts";
+import { DiveGlyph } from "../signs/dive-line.tsx";
+import { dayWords, promiseWords } from "../ui/days.ts";
+import { IfMay } from "../ui/if-may.tsx";
+import { useSend } from "../ui/use-send.ts";
+
+/** The order of work: each ticket with its odds, when it is ready, and why it stands there. */
+export function OrderList({
+  days,
+  other,
+  lines,
+  today,
+  pins,
+}: {
+  days: Days;
+  /** The same shop if something went otherwise. */
+  other: Days | undefined;
+  lines: Readonly<Record<number, TicketLine>>;
+  today: string;
+  pins: readonly number[];
+}) {
+  const before = new Map(other?.promises.map((one) => [one.ticket, one]));
+  return (
+    <Table size="small" aria-label="The order of work">
+      <TableHead>
+        <TableRow>
+          <TableCell>Ticket</TableCell>
+          <TableCell>Machine</TableCell>
+          <TableCell>Work</TableCell>
+          <TableCell>Promised</TableCell>
+          <TableCell>Odds</TableCell>
+          {other && <TableCell>Then</TableCell>}
+          <TableCell>Ready, 9 in 10</TableCell>
+          <TableCell>Why here</TableCell>
+          <TableCell />
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {days.promises.map((promise) => (
+          <Row
+            key={promise.ticket}
+            promise={promise}
+            then={before.get(promise.ticket)}
+            hasOther={other !== undefined}
+            line={lines[promise.ticket]}
+            today={today}
+            isPinned={pins.includes(promise.ticket)}
+          />
+        ))}
+      </TableBody>
+    </Table>
+  );
+}
+
+/** Under these odds a promise is likelier broken than a shop should let it be. */
+const POOR = 0.5;
+const GOOD = 0.9;
+
+function Odds({ odds }: { odds: number }) {
+  const word = odds >= GOOD ? "good" : odds >= POOR ? "tight" : "poor";
+  const colour = { good: "var(--good)", tight: "var(--caution)", poor: "var(--stop)" }[word];
+  return (
+    <span style={{ whiteSpace: "nowrap" }}>
+      {oddsWords(odds)} <span style={{ color: colour }}>{word}</span>
+    </span>
+  );
+}
+
+function Row({
+  promise: { ticket, odds, sure, why },
+  then,
+  hasOther,
+  line,
+  today,
+  isPinned,
+}: {
+  promise: Promised;
+  then: Promised | undefined;
+  hasOther: boolean;
+  line: TicketLine | undefined;
+  today: string;
+  isPinned: boolean;
+}) {
+  const send = useSend("/days");
+  const isOpen = why.type === "open" || why.type === "soaking";
+  const moved = then ? Math.round((then.odds - odds) * 100) : 0;
+  return (
+    <TableRow>
+      <TableCell>
+        <Link to={`/tickets/${ticket}`} className="mono" style={{ color: "inherit" }}>
+          {ticket}
+        </Link>
+      </TableCell>
+      <TableCell>{line?.machine}</TableCell>
+      <TableCell>
+        {line?.dive === undefined ? line?.work : <DiveGlyph dive={line.dive} />}
+      </TableCell>
+      <TableCell>
+        {line && `${dayWords(line.promised)}, ${promiseWords(today, line.promised)}`}
+      </TableCell>
+      <TableCell>
+        <Odds odds={odds} />
+      </TableCell>
+      {hasOther && (
+        <TableCell>
+          {then && (
+            <>
+              <Odds odds={then.odds} />
+              {moved !== 0 && ` (${moved > 0 ? "+" : "−"}${Math.abs(moved)})`}
+            </>
+          )}
+        </TableCell>
+      )}
+      <TableCell>{sure >= HORIZON ? "not in sight" : dayWords(dayAfter(today, sure))}</TableCell>
+      <TableCell>
+        {whyWords(why)}
+        {send.error !== undefined && <div role="alert">{send.error}</div>}
+      </TableCell>
+      <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
+        {!isOpen && (
+          <IfMay doing="pin" quiet>
+            <Button
+              size="small"
+              variant="outlined"
+              disabled={send.isBusy}
+              onClick={() => send.send({ ticket, first: !isPinned })}
+              aria-label={isPinned ? `Let ${ticket} go` : `Put ${ticket} first`}
+            >
+              {isPinned ? "Let go" : "Put first"}
+            </Button>
+          </IfMay>
+        )}
+      </TableCell>
+    </TableRow>
+  );
+}
