@@ -32,6 +32,7 @@ const PAGES = [
   "/tickets/1035",
   "/shop",
   "/stock",
+  "/days",
 ];
 const WIDTHS = [
   { width: 1280, height: 800 },

@@ -28,6 +28,8 @@ const RULES: Readonly<Record<string, BodyRule | "pack">> = {
   "/guides/*/answers": { takes: ["json"], most: GUIDE },
   "/stock": JSON_SMALL,
   "/shop": JSON_SMALL,
+  "/days": JSON_SMALL,
+  "/hours": JSON_SMALL,
   "/people": JSON_SMALL,
   "/customer-data": JSON_SMALL,
   "/guides": "pack",

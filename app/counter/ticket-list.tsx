@@ -37,6 +37,9 @@ export function TicketList({
   );
 }
 
+/** "Thu " is left out where there is little room. */
+const WEEKDAY = 4;
+
 function Row({ line, today, odds }: { line: TicketLine; today: string; odds: number | undefined }) {
   const { number, customer, machine, fault, work, wanted, since, promised, dive, trouble, held } =
     line;
@@ -56,8 +59,11 @@ function Row({ line, today, odds }: { line: TicketLine; today: string; odds: num
       {dive === undefined ? <span>{work === "" ? "" : "no plan"}</span> : <DiveGlyph dive={dive} />}
       <span className={isLate ? "ticket-late" : undefined}>
         {dayWords(promised)}, {promiseWords(today, promised)}
-        {odds !== undefined && <span className="ticket-odds"> · {oddsWords(odds)}</span>}
-        <div className="ticket-wait">waits since {dayOfWords(since, zone)}</div>
+        <div className="ticket-wait">
+          {odds === undefined
+            ? `waits since ${dayOfWords(since, zone)}`
+            : `${oddsWords(odds)} in time, since ${dayOfWords(since, zone).slice(WEEKDAY)}`}
+        </div>
       </span>
     </Link>
   );

@@ -1,4 +1,5 @@
 import { Fragment } from "react";
+import { Link } from "react-router";
 import type { Question, Stay } from "../../core/days/index.ts";
 import { dayAfter } from "../../core/ticket/index.ts";
 import { dayWords } from "../ui/days.ts";
@@ -31,18 +32,16 @@ export function DaysChart({
   stays,
   dives,
   late,
-  days,
 }: {
   question: Question;
   stays: readonly Stay[];
   dives: Readonly<Record<number, string>>;
   /** Tickets that are likelier late than in time. */
   late: ReadonlySet<number>;
-  days: number;
 }) {
   const { today, hours, now } = question.at;
   const { from, to } = openOf(question);
-  const shown = workDays(question, days);
+  const shown = workDays(question, stays);
   const width = 100 / shown.length;
   /** Where a time is drawn, in hundredths of the width; what is past the last day is cut there. */
   const at = (time: number): number => {
@@ -80,9 +79,9 @@ export function DaysChart({
           <div className="days-now" style={{ left: `${at(now)}%`, top: HEAD }} />
         )}
         {pieces.map(({ key, row, left, right, ticket, soaks, isFirst }) => (
-          <a
+          <Link
             key={key}
-            href={`/tickets/${ticket}`}
+            to={`/tickets/${ticket}`}
             className={`days-piece${soaks ? " days-soak" : ""}${late.has(ticket) ? " days-late" : ""}`}
             style={{
               left: `${left}%`,
@@ -91,6 +90,7 @@ export function DaysChart({
               height: ROW - 8,
             }}
             aria-label={`Ticket ${ticket}${soaks ? ", soak" : ""}${late.has(ticket) ? ", likely late" : ""}`}
+            title={`Ticket ${ticket}`}
             tabIndex={isFirst ? 0 : -1}
           >
             <span className="days-number mono">{ticket}</span>
@@ -99,7 +99,7 @@ export function DaysChart({
                 <DiveGlyph dive={dives[ticket]} />
               </span>
             )}
-          </a>
+          </Link>
         ))}
       </div>
     </div>
@@ -116,8 +116,11 @@ function openOf({ at: { hours } }: Question): { readonly from: number; readonly 
   };
 }
 
-/** The next so many days on which anybody works. */
-function workDays({ at: { today, hours } }: Question, count: number): readonly number[] {
+const FEWEST_DAYS = 2;
+const MOST_DAYS = 5;
+
+/** The next days on which anybody works, as far as there is work, and at least two: at most a week of them. */
+function workDays({ at: { today, hours } }: Question, stays: readonly Stay[]): readonly number[] {
   const first = (new Date(`${today}T00:00:00Z`).getUTCDay() + 6) % 7;
   const isWorked = (day: number): boolean =>
     hours.people.some(
@@ -126,6 +129,10 @@ function workDays({ at: { today, hours } }: Question, count: number): readonly n
         !off.some(({ from, to }) => from <= dayAfter(today, day) && dayAfter(today, day) <= to),
     );
   const found = Array.from({ length: 60 }, (_, day) => day).filter(isWorked);
+  const ends = stays.flatMap(({ pieces }) => pieces.map(([, to]) => to)).filter(Number.isFinite);
+  const last = Math.max(0, ...ends) / DAY;
+  const needed = found.filter((day) => day <= last).length;
+  const count = Math.min(MOST_DAYS, Math.max(FEWEST_DAYS, needed));
   return found.length > 0 ? found.slice(0, count) : [0];
 }
 

@@ -39,7 +39,7 @@ export function OrderList({
           <TableCell>Promised</TableCell>
           <TableCell>Odds</TableCell>
           {other && <TableCell>Then</TableCell>}
-          <TableCell>Ready, 9 in 10</TableCell>
+          <TableCell sx={{ whiteSpace: "nowrap" }}>Ready, 9 in 10</TableCell>
           <TableCell>Why here</TableCell>
           <TableCell />
         </TableRow>
@@ -104,7 +104,7 @@ function Row({
       <TableCell>
         {line?.dive === undefined ? line?.work : <DiveGlyph dive={line.dive} />}
       </TableCell>
-      <TableCell>
+      <TableCell sx={{ whiteSpace: "nowrap" }}>
         {line && `${dayWords(line.promised)}, ${promiseWords(today, line.promised)}`}
       </TableCell>
       <TableCell>
@@ -120,7 +120,9 @@ function Row({
           )}
         </TableCell>
       )}
-      <TableCell>{sure >= HORIZON ? "not in sight" : dayWords(dayAfter(today, sure))}</TableCell>
+      <TableCell sx={{ whiteSpace: "nowrap" }}>
+        {sure >= HORIZON ? "not in sight" : dayWords(dayAfter(today, sure))}
+      </TableCell>
       <TableCell>
         {whyWords(why)}
         {send.error !== undefined && <div role="alert">{send.error}</div>}

@@ -17,8 +17,6 @@ import type { Route } from "./+types/days";
 
 export const meta: Route.MetaFunction = () => [{ title: "Days · Brisk Bench" }];
 
-const DAYS_SHOWN = 5;
-
 /** What is supposed, of an address; what says nothing of sense is nothing. */
 function whatIfIn(query: URLSearchParams): WhatIf | undefined {
   const days = Math.min(30, Math.max(1, Math.round(Number(query.get("days"))) || 1));
@@ -120,7 +118,6 @@ export default function DaysRoute({ loaderData }: Route.ComponentProps) {
                 ),
               )
             }
-            days={DAYS_SHOWN}
           />
           <Typography variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
             The order of work

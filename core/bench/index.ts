@@ -18,7 +18,7 @@ export {
 export { admitNext, apply, foldLedger, foldOn, type Folded } from "./fold.ts";
 export { renewed } from "./renew.ts";
 export { sightingsIn } from "./learning.ts";
-export { mirrored, remainingUp } from "./remaining.ts";
+export { mirrored } from "./remaining.ts";
 export type { BenchState, Checked, Phase } from "./state.ts";
 export { screwsIn, type Lot } from "./lots.ts";
 export { admit, expectedLeft } from "./admit.ts";

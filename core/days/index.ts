@@ -9,7 +9,6 @@ export {
   type HoursFault,
   type PersonHours,
   type ShopHours,
-  type Span,
 } from "./hours.ts";
 export {
   daysOf,

@@ -1,2 +1,2 @@
-export { daysPage, earliest, oddsNow, pin, type DaysPage } from "./days.server.ts";
+export { daysPage, earliest, oddsNow, pin } from "./days.server.ts";
 export { hoursOf, keepHours } from "./hours.server.ts";
