@@ -2,6 +2,7 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { measureFold, measureTray } from "./bench.ts";
 import { measureBrowser } from "./browser.ts";
+import { measureDays } from "./days.ts";
 import { measureFindOut } from "./find-out.ts";
 import { measureHitting } from "./hitting.ts";
 import { measureLearning } from "./learning.ts";
@@ -25,6 +26,7 @@ const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
   learning: measureLearning,
   "find-out": measureFindOut,
   price: measurePrice,
+  days: measureDays,
   fold: measureFold,
   tray: measureTray,
   scripts: measureScripts,
