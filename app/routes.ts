@@ -41,6 +41,8 @@ export default [
   route("serials", "routes/serials.ts"),
   route("customers", "routes/customers.ts"),
   route("lookup", "routes/lookup.ts"),
+  route("calendar/:secret", "routes/calendar.ts"),
+  route("calendar-address", "routes/calendar-address.ts"),
   route("days", "routes/days.tsx"),
   route("days/earliest", "routes/earliest.ts"),
   route("stock", "routes/stock.tsx"),

@@ -82,6 +82,29 @@ test("hours that overlap are not kept and nothing typed is lost; good ones are, 
   await expect(page.getByText("Bench 2")).toHaveCount(0);
 });
 
+test("a calendar subscribes by a secret address, signed in or not, until there is another", async ({
+  page,
+  shop,
+  playwright,
+}) => {
+  await page.goto(`${shop.url}/shop`);
+  await hydrated(page);
+  await page.getByRole("button", { name: "Make an address for calendars" }).click();
+  const field = page.getByLabel("Address for calendars");
+  const address = await field.inputValue();
+  const nobody = await playwright.request.newContext();
+  const calendar = await nobody.get(address);
+  expect(calendar.status()).toBe(200);
+  expect(calendar.headers()["content-type"]).toContain("text/calendar");
+  const text = await calendar.text();
+  expect(text).toContain("SUMMARY:Promised: 1004");
+  expect(text).not.toContain("Idris Malloy");
+  await page.getByRole("button", { name: "Another address; this one ends" }).click();
+  await expect(field).not.toHaveValue(address);
+  expect((await nobody.get(address)).status()).toBe(404);
+  await nobody.dispose();
+});
+
 test("a learner sees the days and may not put a ticket first", async ({ page, shop }) => {
   await shop.signIn(page, "pim");
   await page.goto(`${shop.url}/days`);

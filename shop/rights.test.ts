@@ -4,7 +4,7 @@ import { USUAL_RATES } from "../core/quote/index.ts";
 import { FACTS, TestShop } from "../testing/shop.ts";
 import { type Act, NotAllowed } from "./act.server.ts";
 import { changeJob, renewJob, reopen, tick } from "./bench/index.server.ts";
-import { keepHours, pin } from "./days/index.server.ts";
+import { keepHours, newCalendarSecret, pin } from "./days/index.server.ts";
 import { promisedLines, rowsOf } from "./exports/index.server.ts";
 import { nameFault, openUpFor } from "./find/index.server.ts";
 import { keepAnswers, storeEdits, storeGuide } from "./guide/index.server.ts";
@@ -54,6 +54,7 @@ const USE_CASES: Readonly<Record<string, readonly [Doing, (act: Act) => Promise<
   takeIn: ["take-in", (act) => takeIn(act, { ...FACTS, code: "none" })],
   decide: ["decide", (act) => decide(act, NOWHERE, "no", "")],
   pin: ["pin", (act) => pin(act, NOWHERE, true)],
+  newCalendarSecret: ["export", (act) => newCalendarSecret(act)],
   keepHours: ["hours", (act) => keepHours(act, { ...USUAL_SHOP, people: [TWICE, TWICE] }, "UTC")],
   "record an answer": [
     "decide",

@@ -31,7 +31,7 @@ export function calendarOf(lines: readonly TicketLine[], now: Date, host: string
       end: new Date(+day + 86_400_000),
       allDay: true,
       timezone: "UTC",
-      summary: `${isSoak ? "Soak" : "Promised"}: ${number}, ${customer}, ${machine}`,
+      summary: `${isSoak ? "Soak" : "Promised"}: ${[number, customer, machine].filter((one) => one !== "").join(", ")}`,
       description: `${work === "" ? "" : `${work}. `}${WAIT_WORDS[waits].head}.`,
     });
   }

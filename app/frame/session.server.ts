@@ -8,7 +8,9 @@ import { shop, type Shop } from "../../shop/open.server.ts";
 const inside = createContext<SignedIn | undefined>(undefined);
 
 /** What is shown to somebody who is not in. */
-const OPEN: ReadonlySet<string> = new Set(["/sign-in"]);
+const isOpen = (pathname: string): boolean =>
+  // A calendar is asked for by its secret address.
+  pathname === "/sign-in" || pathname.startsWith("/calendar/");
 
 /** Asked before anything else of every address: nobody gets past it who is not signed in. */
 export async function door(
@@ -19,7 +21,7 @@ export async function door(
   const token = await readToken(here, request);
   const found = token === undefined ? undefined : await signedIn(here.db, token, new Date());
   const url = new URL(request.url);
-  if (!found && !OPEN.has(url.pathname)) throw outside(request, url);
+  if (!found && !isOpen(url.pathname)) throw outside(request, url);
   context.set(inside, found);
   return next();
 }

@@ -4,7 +4,7 @@ import { may } from "../../core/people/index.ts";
 import { reader } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
 import { keepRates, ratesOf } from "../../shop/stage/index.server.ts";
-import { hoursOf } from "../../shop/days/index.server.ts";
+import { calendarSecret, hoursOf } from "../../shop/days/index.server.ts";
 import { backupsNow } from "../../shop/backup/index.server.ts";
 import { recordLines } from "../../data/people/index.server.ts";
 import { idleMinutes } from "../../shop/people/index.server.ts";
@@ -12,6 +12,7 @@ import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
 import { Members } from "../people/members.tsx";
 import { BackupSection } from "../shop/backups.tsx";
+import { CalendarAddress } from "../shop/calendar.tsx";
 import { Customers } from "../shop/customers.tsx";
 import { Hours } from "../shop/hours.tsx";
 import { Idle } from "../shop/idle.tsx";
@@ -27,15 +28,17 @@ export const meta: Route.MetaFunction = () => [{ title: "Shop · Brisk Bench" }]
 
 const RECORD_LINES = 50;
 
-export async function loader({ context }: Route.LoaderArgs) {
+export async function loader({ context, request }: Route.LoaderArgs) {
   const { act, people } = await actFor(context);
   const { db } = act;
+  const secret = may(act.actor, "export") ? await calendarSecret(db) : undefined;
   return {
     rates: await ratesOf(db),
     hours: await hoursOf(db),
     names: Object.fromEntries(people.map(({ id, name }) => [id, name])),
     people: may(act.actor, "people") ? people : [],
     record: may(act.actor, "people") ? await recordLines(db, RECORD_LINES) : [],
+    calendar: secret === undefined ? undefined : new URL(`/calendar/${secret}`, request.url).href,
     idle: await idleMinutes(db),
     backups: await backupsNow(db, act.now()),
   };
@@ -65,7 +68,7 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 });
 
 export default function ShopPage({ loaderData }: Route.ComponentProps) {
-  const { rates, hours, names, people, record, idle, backups } = loaderData;
+  const { rates, hours, names, people, record, idle, backups, calendar } = loaderData;
   return (
     <Page title="Shop">
       <Box sx={{ display: "grid", gap: 4 }}>
@@ -82,6 +85,9 @@ export default function ShopPage({ loaderData }: Route.ComponentProps) {
         </IfMay>
         <BackupSection {...backups} />
         <InAndOut />
+        <IfMay doing="export" quiet>
+          <CalendarAddress address={calendar} />
+        </IfMay>
         <IfMay doing="customer" quiet>
           <Customers />
         </IfMay>

@@ -22,7 +22,7 @@ describe("rights", () => {
   });
 
   test.each([
-    ["technician", ["rates", "people", "customer", "export"]],
+    ["technician", ["rates", "hours", "people", "customer", "export"]],
     [
       "front-desk",
       [
@@ -34,6 +34,7 @@ describe("rights", () => {
         "guide",
         "teach",
         "rates",
+        "hours",
         "people",
         "customer",
       ],
@@ -52,8 +53,10 @@ describe("rights", () => {
         "teach",
         "stock",
         "unpack",
+        "pin",
         "export",
         "rates",
+        "hours",
         "people",
         "customer",
       ],

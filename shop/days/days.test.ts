@@ -4,7 +4,16 @@ import { recordLines } from "../../data/people/index.server.ts";
 import { done, MIREL, TestShop, TOBIN } from "../../testing/shop.ts";
 import { today } from "../open.server.ts";
 import { decide } from "../ticket/index.server.ts";
-import { daysPage, earliest, hoursOf, keepHours, oddsNow, pin } from "./index.server.ts";
+import {
+  daysPage,
+  earliest,
+  hoursOf,
+  keepHours,
+  linesByCalendar,
+  newCalendarSecret,
+  oddsNow,
+  pin,
+} from "./index.server.ts";
 
 let shop: TestShop;
 beforeEach(async () => {
@@ -91,6 +100,19 @@ test("hours are kept by the lead where they can be worked, and people who come h
   const past = { ...usual, people: [{ id: TOBIN.id, week: half, off }] };
   expect(await keepHours(lead, past, "UTC")).toMatchObject({ error: { type: "off-past" } });
   await expect(keepHours(shop.act(TOBIN), usual, "UTC")).rejects.toThrow(/not allowed/);
+});
+
+test("a calendar is known by its secret, names no customer, and another address ends it", async () => {
+  const number = await shop.ticket({ customer: "Wren Sandby" });
+  expect(await linesByCalendar(shop.db, "")).toBeUndefined();
+  const secret = await newCalendarSecret(shop.act(MIREL));
+  expect(await linesByCalendar(shop.db, secret)).toMatchObject([{ number, customer: "" }]);
+  expect(await linesByCalendar(shop.db, `${secret}x`)).toBeUndefined();
+  expect(await linesByCalendar(shop.db, secret.replace(/.$/, "!"))).toBeUndefined();
+  const next = await newCalendarSecret(shop.act(MIREL));
+  expect(await linesByCalendar(shop.db, secret)).toBeUndefined();
+  expect(await linesByCalendar(shop.db, next)).toHaveLength(1);
+  await expect(newCalendarSecret(shop.act(TOBIN))).rejects.toThrow(/not allowed/);
 });
 
 test("a machine at the counter has a day that can be promised; one that nobody knows has none", async () => {
