@@ -1,6 +1,6 @@
 import { createContext, createCookie, redirect, type RouterContextProvider } from "react-router";
 import { nanoid } from "nanoid";
-import { DataTrouble } from "../../data/database/index.server.ts";
+import { DataTrouble, setting } from "../../data/database/index.server.ts";
 import { type SignedIn, signedIn } from "../../shop/people/index.server.ts";
 import { shop, type Shop } from "../../shop/open.server.ts";
 
@@ -17,19 +17,26 @@ export async function door(
   { request, context }: { request: Request; context: Readonly<RouterContextProvider> },
   next: () => Promise<Response>,
 ): Promise<Response> {
-  const here = await openHere(request);
+  const here = await orTrouble(request, shop);
   const token = await readToken(here, request);
-  const found = token === undefined ? undefined : await signedIn(here.db, token, new Date());
+  const found = await orTrouble(request, () => whoHas(here, token));
   const url = new URL(request.url);
   if (!found && !isOpen(url.pathname)) throw outside(request, url);
   context.set(inside, found);
   return next();
 }
 
-/** The shop, or a page that says in one line why it cannot be worked in. */
-async function openHere(request: Request): Promise<Shop> {
+/** Who is in by a token; without one the database is asked all the same whether it answers. */
+async function whoHas({ db }: Shop, token: string | undefined): Promise<SignedIn | undefined> {
+  if (token !== undefined) return signedIn(db, token, new Date());
+  await setting(db, "id");
+  return undefined;
+}
+
+/** What the shop gives, or a page that says in one line why it cannot be worked in. */
+async function orTrouble<T>(request: Request, work: () => Promise<T>): Promise<T> {
   try {
-    return await shop();
+    return await work();
   } catch (error) {
     if (!(error instanceof DataTrouble)) throw error;
     const { message } = error;

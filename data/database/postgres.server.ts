@@ -37,8 +37,8 @@ pg.types.setTypeParser(WHOLE, Number);
 const SILENT_MS = 20_000;
 const MOST_CONNECTIONS = 10;
 
-const connectTo = ({ url, schema }: Place): Sequelize =>
-  new Sequelize(url, {
+function connectTo({ url, schema, name }: Place): Sequelize {
+  const sequelize = new Sequelize(url, {
     dialect: "postgres",
     dialectModule: pg,
     logging: false,
@@ -51,6 +51,13 @@ const connectTo = ({ url, schema }: Place): Sequelize =>
       lock_timeout: 2 * SILENT_MS,
     },
   });
+  // Whatever is asked, what is the server's fault is told as that.
+  const query = sequelize.query.bind(sequelize) as (...asked: unknown[]) => Promise<unknown>;
+  Object.assign(sequelize, {
+    query: (...asked: unknown[]) => inPlace(name, () => query(...asked)),
+  });
+  return sequelize;
+}
 
 /** One writer for all servers of a shop: its transaction waits until the one before it stands. */
 const ONE_WRITER = "SELECT pg_advisory_xact_lock(hashtextextended(current_schema(), 0))";
@@ -121,8 +128,7 @@ async function prepared(
       last = mine.catch(() => undefined);
       return mine;
     },
-    select: (sql, bind, transaction) =>
-      inPlace(name, () => selectIn(sequelize, sql, bind, transaction)),
+    select: (sql, bind, transaction) => selectIn(sequelize, sql, bind, transaction),
     run: (sql, bind, transaction) => runIn(sequelize, sql, bind, transaction),
     // It is another's care: what does not answer says so where it is asked.
     isInPlace: () => Promise.resolve(true),

@@ -106,6 +106,24 @@ ofAServer("two servers on one database", () => {
     expect(await other.tables.guides.findByPk("never")).toBeNull();
   });
 
+  test("a connection that is cut is told as that, and soon others are answered", async () => {
+    const sleeping = other.select("SELECT pg_sleep(20) AS slept");
+    const told = expect(sleeping).rejects.toThrow(/does not answer/);
+    let cut = 0;
+    while (cut === 0) {
+      const rows = await shop.db.select<{ cut: boolean }>(
+        "SELECT pg_terminate_backend(pid) AS cut FROM pg_stat_activity WHERE query LIKE 'SELECT pg_sleep%' AND pid <> pg_backend_pid()",
+      );
+      cut = rows.length;
+    }
+    await told;
+    let people = 0;
+    for (const deadline = Date.now() + 5_000; people === 0 && Date.now() < deadline;) {
+      people = await other.tables.people.count().catch(() => 0);
+    }
+    expect(people).toBeGreaterThan(0);
+  });
+
   test("nobody has it alone while another has it open", async () => {
     const server = process.env["BENCH_DATABASE"]!;
     await expect(openDatabase(shop.folder, { server, alone: true })).rejects.toThrow(
