@@ -9,7 +9,7 @@ say(`unit tests on ${url}`);
 const paths = process.argv.slice(2);
 run(
   "npm",
-  ["run", "-s", "unit", "--", ...(paths.length > 0 ? paths : ["data", "shop"]), "--forceExit"],
+  ["run", "-s", "unit", "--", ...(paths.length > 0 ? paths : ["/data/", "/shop/"]), "--forceExit"],
   {
     env: { ...process.env, BENCH_DATABASE: `${url}?schema={folder}` },
   },
