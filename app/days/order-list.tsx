@@ -1,3 +1,4 @@
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
@@ -30,34 +31,36 @@ export function OrderList({
 }) {
   const before = new Map(other?.promises.map((one) => [one.ticket, one]));
   return (
-    <Table size="small" aria-label="The order of work">
-      <TableHead>
-        <TableRow>
-          <TableCell>Ticket</TableCell>
-          <TableCell>Machine</TableCell>
-          <TableCell>Work</TableCell>
-          <TableCell>Promised</TableCell>
-          <TableCell>Odds</TableCell>
-          {other && <TableCell>Then</TableCell>}
-          <TableCell sx={{ whiteSpace: "nowrap" }}>Ready, 9 in 10</TableCell>
-          <TableCell>Why here</TableCell>
-          <TableCell />
-        </TableRow>
-      </TableHead>
-      <TableBody>
-        {days.promises.map((promise) => (
-          <Row
-            key={promise.ticket}
-            promise={promise}
-            then={before.get(promise.ticket)}
-            hasOther={other !== undefined}
-            line={lines[promise.ticket]}
-            today={today}
-            isPinned={pins.includes(promise.ticket)}
-          />
-        ))}
-      </TableBody>
-    </Table>
+    <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="The order of work, table">
+      <Table size="small" aria-label="The order of work">
+        <TableHead>
+          <TableRow>
+            <TableCell>Ticket</TableCell>
+            <TableCell>Machine</TableCell>
+            <TableCell>Work</TableCell>
+            <TableCell>Promised</TableCell>
+            <TableCell>Odds</TableCell>
+            {other && <TableCell>Then</TableCell>}
+            <TableCell sx={{ whiteSpace: { md: "nowrap" } }}>Ready, 9 in 10</TableCell>
+            <TableCell>Why here</TableCell>
+            <TableCell>By hand</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {days.promises.map((promise) => (
+            <Row
+              key={promise.ticket}
+              promise={promise}
+              then={before.get(promise.ticket)}
+              hasOther={other !== undefined}
+              line={lines[promise.ticket]}
+              today={today}
+              isPinned={pins.includes(promise.ticket)}
+            />
+          ))}
+        </TableBody>
+      </Table>
+    </Box>
   );
 }
 
@@ -67,7 +70,7 @@ const GOOD = 0.9;
 
 function Odds({ odds }: { odds: number }) {
   const word = odds >= GOOD ? "good" : odds >= POOR ? "tight" : "poor";
-  const colour = { good: "var(--good)", tight: "var(--caution)", poor: "var(--stop)" }[word];
+  const colour = { good: "var(--good)", tight: "var(--ink)", poor: "var(--stop)" }[word];
   return (
     <span style={{ whiteSpace: "nowrap" }}>
       {oddsWords(odds)} <span style={{ color: colour }}>{word}</span>
@@ -104,7 +107,7 @@ function Row({
       <TableCell>
         {line?.dive === undefined ? line?.work : <DiveGlyph dive={line.dive} />}
       </TableCell>
-      <TableCell sx={{ whiteSpace: "nowrap" }}>
+      <TableCell sx={{ whiteSpace: { md: "nowrap" } }}>
         {line && `${dayWords(line.promised)}, ${promiseWords(today, line.promised)}`}
       </TableCell>
       <TableCell>
@@ -120,14 +123,14 @@ function Row({
           )}
         </TableCell>
       )}
-      <TableCell sx={{ whiteSpace: "nowrap" }}>
+      <TableCell sx={{ whiteSpace: { md: "nowrap" } }}>
         {sure >= HORIZON ? "not in sight" : dayWords(dayAfter(today, sure))}
       </TableCell>
       <TableCell>
         {whyWords(why)}
         {send.error !== undefined && <div role="alert">{send.error}</div>}
       </TableCell>
-      <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
+      <TableCell align="right" sx={{ whiteSpace: { md: "nowrap" } }}>
         {!isOpen && (
           <IfMay doing="pin" quiet>
             <Button
