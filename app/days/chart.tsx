@@ -1,12 +1,10 @@
 import { Fragment } from "react";
 import { Link } from "react-router";
-import type { Question, Stay } from "../../core/days/index.ts";
+import { DAY_MINUTES as DAY, openDays, type Question, type Stay } from "../../core/days/index.ts";
 import { dayAfter } from "../../core/ticket/index.ts";
 import { dayWords } from "../ui/days.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
-import "./chart.css";
 
-const DAY = 1440;
 /** Hours that are drawn when nobody works at others. */
 const USUAL = { from: 9 * 60, to: 17 * 60 } as const;
 const ROW = 44;
@@ -121,17 +119,9 @@ const MOST_DAYS = 5;
 
 /** The next days on which anybody works, as far as there is work, and at least two: at most a week of them. */
 function workDays({ at: { today, hours } }: Question, stays: readonly Stay[]): readonly number[] {
-  const first = (new Date(`${today}T00:00:00Z`).getUTCDay() + 6) % 7;
-  const isWorked = (day: number): boolean =>
-    hours.people.some(
-      ({ week, off }) =>
-        week[(first + day) % 7]!.length > 0 &&
-        !off.some(({ from, to }) => from <= dayAfter(today, day) && dayAfter(today, day) <= to),
-    );
-  const found = Array.from({ length: 60 }, (_, day) => day).filter(isWorked);
+  const found = openDays(hours, today);
   const ends = stays.flatMap(({ pieces }) => pieces.map(([, to]) => to)).filter(Number.isFinite);
-  const last = Math.max(0, ...ends) / DAY;
-  const needed = found.filter((day) => day <= last).length;
+  const needed = found.filter((day) => day <= Math.max(0, ...ends) / DAY).length;
   const count = Math.min(MOST_DAYS, Math.max(FEWEST_DAYS, needed));
   return found.length > 0 ? found.slice(0, count) : [0];
 }

@@ -6,7 +6,7 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import { Link } from "react-router";
-import { type Days, HORIZON, type Promised } from "../../core/days/index.ts";
+import { type Days, HORIZON, isGood, isPoor, type Promised } from "../../core/days/index.ts";
 import { dayAfter, type TicketLine } from "../../core/ticket/index.ts";
 import { oddsWords, whyWords } from "../../core/words/index.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
@@ -64,22 +64,18 @@ export function OrderList({
   );
 }
 
-/** Under these odds a promise is likelier broken than a shop should let it be. */
-const POOR = 0.5;
-const GOOD = 0.9;
-
-function Odds({ odds }: { odds: number }) {
-  const word = odds >= GOOD ? "good" : odds >= POOR ? "tight" : "poor";
+function Odds({ of }: { of: Promised }) {
+  const word = isGood(of) ? "good" : isPoor(of) ? "poor" : "tight";
   const colour = { good: "var(--good)", tight: "var(--ink)", poor: "var(--stop)" }[word];
   return (
     <span style={{ whiteSpace: "nowrap" }}>
-      {oddsWords(odds)} <span style={{ color: colour }}>{word}</span>
+      {oddsWords(of.odds)} <span style={{ color: colour }}>{word}</span>
     </span>
   );
 }
 
 function Row({
-  promise: { ticket, odds, sure, why },
+  promise,
   then,
   hasOther,
   line,
@@ -93,6 +89,7 @@ function Row({
   today: string;
   isPinned: boolean;
 }) {
+  const { ticket, odds, sure, why } = promise;
   const send = useSend("/days");
   const isOpen = why.type === "open" || why.type === "soaking";
   const moved = then ? Math.round((then.odds - odds) * 100) : 0;
@@ -111,13 +108,13 @@ function Row({
         {line && `${dayWords(line.promised)}, ${promiseWords(today, line.promised)}`}
       </TableCell>
       <TableCell>
-        <Odds odds={odds} />
+        <Odds of={promise} />
       </TableCell>
       {hasOther && (
         <TableCell>
           {then && (
             <>
-              <Odds odds={then.odds} />
+              <Odds of={then} />
               {moved !== 0 && ` (${moved > 0 ? "+" : "−"}${Math.abs(moved)})`}
             </>
           )}

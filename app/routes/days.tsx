@@ -2,13 +2,14 @@ import Alert from "@mui/material/Alert";
 import Typography from "@mui/material/Typography";
 import { data } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
-import type { WhatIf } from "../../core/days/index.ts";
+import { type Days, isPoor, type WhatIf } from "../../core/days/index.ts";
 import { whatIfWords } from "../../core/words/index.ts";
 import { openLines } from "../../data/ticket/index.server.ts";
 import { daysPage, pin } from "../../shop/days/index.server.ts";
 import { DaysChart } from "../days/chart.tsx";
 import { OrderList } from "../days/order-list.tsx";
 import { WhatIfForm } from "../days/what-if.tsx";
+import "../days/chart.css";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
 import { Page } from "../ui/page.tsx";
@@ -38,7 +39,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const what = whatIfIn(searchParams);
   const [page, lines] = await Promise.all([daysPage(shop, act.now(), what), openLines(shop.db)]);
   return {
-    ...page,
+    page,
     what,
     asked: what ? searchParams.toString() : "",
     lines: Object.fromEntries(lines.map((line) => [line.number, line])),
@@ -71,11 +72,22 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 });
 
 export default function DaysRoute({ loaderData }: Route.ComponentProps) {
-  const { question, days, other, unpinned, what, asked, lines, names } = loaderData;
+  const { page, what, asked, lines, names } = loaderData;
+  if (!page) {
+    return (
+      <Page title="Days">
+        <Alert severity="warning">
+          The days were not worked out in their time: too much else is being worked out. Load the
+          page again in a minute.
+        </Alert>
+      </Page>
+    );
+  }
+  const { question, days, other, unpinned } = page;
   const name = (id: string): string => names[id] ?? "Somebody";
   const { today } = question.at;
   const pins = question.pins ?? [];
-  const late = days.promises.filter(({ odds }) => odds < 0.5);
+  const late = days.promises.filter(isPoor);
   const dives = Object.fromEntries(
     Object.values(lines).flatMap(({ number, dive }) =>
       dive === undefined ? [] : [[number, dive]],
@@ -111,13 +123,7 @@ export default function DaysRoute({ loaderData }: Route.ComponentProps) {
             question={question}
             stays={(other ?? days).stays}
             dives={dives}
-            late={
-              new Set(
-                (other ?? days).promises.flatMap(({ ticket, odds }) =>
-                  odds < 0.5 ? [ticket] : [],
-                ),
-              )
-            }
+            late={new Set((other ?? days).promises.filter(isPoor).map(({ ticket }) => ticket))}
           />
           <Typography variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
             The order of work
@@ -128,8 +134,6 @@ export default function DaysRoute({ loaderData }: Route.ComponentProps) {
     </Page>
   );
 }
-
-type Days = Route.ComponentProps["loaderData"]["days"];
 
 function Lateness({ days: { lateness, bound, exact } }: { days: Days }) {
   const round = (value: number) => value.toFixed(1);
@@ -154,10 +158,8 @@ function PinCost({ with: pinned, without }: { with: number; without: number }) {
 
 /** Which promises go under the odds of one in two, or over. */
 function slips(days: Days, other: Days): string {
-  const before = new Map(days.promises.map(({ ticket, odds }) => [ticket, odds]));
-  const slipped = other.promises.filter(
-    ({ ticket, odds }) => odds < 0.5 && (before.get(ticket) ?? 0) >= 0.5,
-  );
+  const before = new Set(days.promises.filter(isPoor).map(({ ticket }) => ticket));
+  const slipped = other.promises.filter((one) => isPoor(one) && !before.has(one.ticket));
   if (slipped.length === 0) return "no promise slips that was likelier kept than not.";
   return `${slipped.map(({ ticket }) => ticket).join(", ")} ${slipped.length === 1 ? "slips" : "slip"}.`;
 }

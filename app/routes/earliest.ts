@@ -14,5 +14,5 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const job: Job = { for: parts };
   const found =
     code === "" || parts.length === 0 ? undefined : earliest(shop, act.now(), code, job);
-  return { earliest: (await found?.catch(() => undefined)) ?? null };
+  return { earliest: (await found) ?? null };
 }

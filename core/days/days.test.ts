@@ -3,8 +3,6 @@ import {
   daysOf,
   earliestDay,
   HORIZON,
-  hoursFault,
-  readHours,
   type PersonHours,
   type ShopHours,
   supposed,
@@ -12,7 +10,6 @@ import {
   USUAL_WEEK,
   type WorkLeft,
 } from "./index.ts";
-import { Working } from "./hours.ts";
 import { boundOf, latenessOf, orderOf } from "./order.ts";
 import { drawsOf, partDay, ShopRun, type Draw, type ShopNow } from "./shop-run.ts";
 
@@ -43,77 +40,6 @@ const work = (ticket: number, more: Partial<WorkLeft> = {}): WorkLeft => ({
   unanswered: false,
   open: false,
   ...more,
-});
-
-describe("hours", () => {
-  const day = new Working(person("ada"), MONDAY);
-  test.each([
-    ["within a span", 10 * 60, 30, 10 * 60 + 30],
-    ["over the rest at noon", 12 * 60, 60, 14 * 60],
-    ["over a night", 17 * 60, 60, 1440 + 9 * 60 + 30],
-    ["over a weekend", 4 * 1440 + 17 * 60, 31, 7 * 1440 + 9 * 60 + 1],
-    ["begun before anybody is in", 0, 10, 9 * 60 + 10],
-    ["to the last minute of a span", 9 * 60, 210, 12 * 60 + 30],
-  ])("work goes on %s", (_, from, minutes, end) => {
-    expect(day.finish(from, minutes)).toBe(end);
-    expect(day.worked(end) - day.worked(from)).toBe(minutes);
-    const pieces = day.pieces(from, end);
-    expect(pieces.reduce((sum, [a, b]) => sum + b - a, 0)).toBe(minutes);
-  });
-  test("days off are not worked, and what is past the horizon is not in sight", () => {
-    const away = new Working(person("ada", { off: [{ from: MONDAY, to: "2026-12-02" }] }), MONDAY);
-    expect(away.next(0)).toBe(3 * 1440 + 9 * 60);
-    expect(away.lastOf(1)).toBeUndefined();
-    expect(away.lastOf(3)).toBe(3 * 1440 + 17 * 60 + 30);
-    expect(away.finish(0, 1e9)).toBe(Infinity);
-    expect(new Working(person("ada", { week: USUAL_WEEK.map(() => []) }), MONDAY).next(0)).toBe(
-      Infinity,
-    );
-  });
-
-  const week = (spans: readonly (readonly [number, number])[]) =>
-    USUAL_WEEK.map((day, i) => (i === 2 ? spans : day));
-  test.each([
-    [[person("ada")], undefined],
-    [[person("ada", { week: week([[600, 600]]) })], "backwards"],
-    [[person("ada", { week: week([[700, 600]]) })], "backwards"],
-    [
-      [
-        person("ada", {
-          week: week([
-            [700, 800],
-            [500, 701],
-          ]),
-        }),
-      ],
-      "overlap",
-    ],
-    [
-      [
-        person("ada", {
-          week: week([
-            [700, 800],
-            [500, 700],
-          ]),
-        }),
-      ],
-      undefined,
-    ],
-    [[person("ada", { off: [{ from: "2026-12-05", to: "2026-12-01" }] })], "off-backwards"],
-    [[person("ada", { off: [{ from: "2026-11-01", to: "2026-11-29" }] })], "off-past"],
-    [[person("ada", { off: [{ from: "2026-11-01", to: MONDAY }] })], undefined],
-    [[person("ada"), person("ada")], "twice"],
-  ])("%j: %s", (people, fault) => {
-    const hours = shopOf({ people });
-    expect(hoursFault(hours, MONDAY)?.type).toBe(fault);
-    expect(readHours(hours).ok).toBe(true);
-  });
-  test.each([{ benches: 0 }, { soakPlaces: 1.5 }, { soakHours: -1 }, { people: [{ id: "x" }] }])(
-    "%j is not read",
-    (more) => {
-      expect(readHours({ ...shopOf(), ...more }).ok).toBe(false);
-    },
-  );
 });
 
 test("parts come on their likeliest day, mostly by the late one, and some after it", () => {

@@ -1,6 +1,7 @@
 import { reader } from "../base/ajv.ts";
+import { dayAfter } from "../ticket/index.ts";
 
-const DAY_MINUTES = 1440;
+export const DAY_MINUTES = 1440;
 
 /** From and to of a piece of work, minutes since midnight by the shop's clock. */
 export type Span = readonly [from: number, to: number];
@@ -151,7 +152,7 @@ export class Working {
     const spans: Span[] = [];
     const first = weekdayOf(today);
     for (let d = 0; d < HORIZON; d++) {
-      const iso = dayOf(today, d);
+      const iso = dayAfter(today, d);
       if (off.some(({ from, to }) => from <= iso && iso <= to)) continue;
       const sorted = [...week[(first + d) % 7]!].sort(([a], [b]) => a - b);
       for (const [from, to] of sorted) spans.push([d * DAY_MINUTES + from, d * DAY_MINUTES + to]);
@@ -231,8 +232,12 @@ export class Working {
 }
 
 /** 0 is Monday. */
-export const weekdayOf = (iso: string): number =>
-  (new Date(`${iso}T00:00:00Z`).getUTCDay() + 6) % 7;
+const weekdayOf = (iso: string): number => (new Date(`${iso}T00:00:00Z`).getUTCDay() + 6) % 7;
 
-const dayOf = (iso: string, after: number): string =>
-  new Date(Date.parse(`${iso}T00:00:00Z`) + after * 86_400_000).toISOString().slice(0, 10);
+/** The days from one on, counted from it, on which anybody works. */
+export function openDays({ people }: Pick<ShopHours, "people">, today: string): readonly number[] {
+  const all = people.map((person) => new Working(person, today));
+  return Array.from({ length: HORIZON }, (_, day) => day).filter((day) =>
+    all.some((one) => one.lastOf(day) !== undefined),
+  );
+}

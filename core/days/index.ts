@@ -1,6 +1,8 @@
 export {
   HORIZON,
   hoursFault,
+  DAY_MINUTES,
+  openDays,
   readHours,
   spansIn,
   spansText,
@@ -13,6 +15,8 @@ export {
 export {
   daysOf,
   earliestDay,
+  isGood,
+  isPoor,
   supposed,
   type Days,
   type Promised,

@@ -1,10 +1,20 @@
 import { HORIZON } from "./hours.ts";
 import { orderOf, type Why } from "./order.ts";
-import { drawsOf, type ShopNow, ShopRun, type Stay, type WorkLeft } from "./shop-run.ts";
+import { dayAfter } from "../ticket/index.ts";
+import {
+  drawsOf,
+  likeliestDraw,
+  type ShopNow,
+  ShopRun,
+  type Stay,
+  type WorkLeft,
+} from "./shop-run.ts";
 
 /** Shops that are simulated for odds, and of these how many an order is judged by. */
 export const SHOPS = 2_000;
 const JUDGED_BY = 40;
+/** A day is offered when it holds in so many of the simulated shops. */
+const SURE = 0.9;
 
 /** What is known of a ticket's promise. */
 export interface Promised {
@@ -16,6 +26,11 @@ export interface Promised {
   readonly sure: number;
   readonly why: Why;
 }
+
+/** Whether a promise is likelier broken than kept. */
+export const isPoor = ({ odds }: Pick<Promised, "odds">): boolean => odds < 0.5;
+/** Whether a promise is as good as a shop should make it. */
+export const isGood = ({ odds }: Pick<Promised, "odds">): boolean => odds >= SURE;
 
 export interface Days {
   /** In the order of work. */
@@ -77,17 +92,10 @@ function shareOf(count: Uint32Array, promised: number, shops: number) {
   return { odds: kept / shops, likely: by(0.5), sure: by(SURE) };
 }
 
-/** A day is offered when it holds in so many of the simulated shops. */
-const SURE = 0.9;
-
 function staysOf(run: ShopRun, order: readonly number[]): readonly Stay[] {
   const { works, at } = run;
-  const ready = Float64Array.from(works, ({ part }) =>
-    Math.max(at.now, part ? Math.max(0, part.likeliest) * 1440 + 600 : 0),
-  );
   const stays: Stay[] = [];
-  const minutes = Float64Array.from(works, ({ half }) => half);
-  run.run(order, { minutes, ready }, (stay) => stays.push(stay));
+  run.run(order, likeliestDraw(works, at), (stay) => stays.push(stay));
   return stays;
 }
 
@@ -148,8 +156,7 @@ export function supposed(question: Question, what: WhatIf): Question {
         at: { ...at, hours: { ...hours, benches: Math.max(1, hours.benches - 1) } },
       };
     case "ill": {
-      const last = new Date(Date.parse(`${today}T00:00:00Z`) + (what.days - 1) * 86_400_000);
-      const off = { from: today, to: last.toISOString().slice(0, 10) };
+      const off = { from: today, to: dayAfter(today, what.days - 1) };
       const people = hours.people.map((one) =>
         one.id === what.person ? { ...one, off: [...one.off, off] } : one,
       );

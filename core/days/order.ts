@@ -1,8 +1,10 @@
+import { DAY_MINUTES as DAY } from "./hours.ts";
 import type { Draw, ShopRun } from "./shop-run.ts";
 
-const DAY = 1440;
-
-/** Lateness of an order, in days late a draw, all tickets together; and a trace of when they are done, so that of equals the earlier is better. */
+/**
+ * Lateness of an order, in days late a draw, all tickets together; and a trace of when they are done, so that of equals
+ * the earlier is better.
+ */
 export function latenessOf(run: ShopRun, order: readonly number[], draws: readonly Draw[]): number {
   let sum = 0;
   for (const draw of draws) {
@@ -82,8 +84,9 @@ const TRIES = 400;
 const MOST_RUNS = 1_200_000;
 
 /**
- * The order of work with the least expected lateness that was found: by slack or by promise, whichever is better, bettered by moving one ticket at a time
- * while that helps; of few tickets every order is looked at. Stands beside a bound that no order goes under.
+ * The order of work with the least expected lateness that was found: by slack or by promise, whichever is better,
+ * bettered by moving one ticket at a time while that helps; of few tickets every order is looked at. Stands beside a
+ * bound that no order goes under.
  */
 export function orderOf(
   run: ShopRun,
@@ -207,7 +210,6 @@ export function boundOf(run: ShopRun, draws: readonly Draw[]): number {
   const soak = works.map(({ soaks }) => (soaks ? at.hours.soakHours * 60 : 0));
   const least = Math.min(...soak);
   const dues = Float64Array.from(run.due).sort();
-  const hands = working.length;
   let sum = 0;
   for (const draw of draws) {
     const alone = works.map(({ half }, j) => {
@@ -223,7 +225,7 @@ export function boundOf(run: ShopRun, draws: readonly Draw[]): number {
     let shared = 0;
     for (const [k, minutes] of sorted.entries()) {
       worked += minutes;
-      const done = hands === 0 ? FAR : pooled(run, worked) + least;
+      const done = pooled(run, worked) + least;
       shared += Math.max(0, Math.min(done, FAR) - dues[k]!) / DAY;
     }
     sum +=

@@ -1,5 +1,5 @@
 import { seeded } from "../base/seeded.ts";
-import { HORIZON, type ShopHours, type Span, Working } from "./hours.ts";
+import { DAY_MINUTES as DAY, HORIZON, type ShopHours, type Span, Working } from "./hours.ts";
 
 /** What is still to be done about a ticket before it can go home. */
 export interface WorkLeft {
@@ -32,7 +32,6 @@ export interface Draw {
   readonly ready: Float64Array;
 }
 
-const DAY = 1440;
 /** A part comes in the morning's post. */
 const POST = 10 * 60;
 const Z80 = 0.8416;
@@ -79,6 +78,14 @@ export function drawsOf(
   }
   return draws;
 }
+
+/** What is likeliest: each work takes its half mark, each part comes on its likeliest day, each answer at once. */
+export const likeliestDraw = (works: readonly WorkLeft[], { now }: ShopNow): Draw => ({
+  minutes: Float64Array.from(works, ({ half }) => half),
+  ready: Float64Array.from(works, ({ part }) =>
+    Math.max(now, part ? partDay(part, 0) * DAY + POST : 0),
+  ),
+});
 
 /** One work as it went in a run. Minutes since today's midnight. */
 export interface Stay {

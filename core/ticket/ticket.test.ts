@@ -3,7 +3,7 @@ import { diveFromText } from "../plan/index.ts";
 import { modelOf } from "../rules/index.ts";
 import { workLine } from "./work-line.ts";
 import { packSigns, readNewTicket } from "./new-ticket.ts";
-import { isZone, shopDay } from "./shop-day.ts";
+import { clockMinutes, isZone, shopDay } from "./shop-day.ts";
 import { dayAfter, daysBetween, WAITS } from "./stage.ts";
 import { byWait, canChangeJob, DECISIONS, decisionsFor } from "./ticket.ts";
 
@@ -144,4 +144,13 @@ test.each([
   ["2026-03-02", -2, "2026-02-28"],
 ])("%s and %d days is %s", (day, days, then) => {
   expect(dayAfter(day, days)).toBe(then);
+});
+
+test.each([
+  ["2026-10-24T23:30:00Z", "Europe/Berlin", 90],
+  ["2026-10-24T22:00:00Z", "Europe/Berlin", 0],
+  ["2026-01-01T12:05:59Z", "UTC", 725],
+  ["2026-01-01T18:30:00Z", "Asia/Kolkata", 0],
+])("%s in %s: %d minutes since midnight", (now, zone, minutes) => {
+  expect(clockMinutes(new Date(now), zone)).toBe(minutes);
 });

@@ -1,8 +1,10 @@
 import { randomUUID } from "node:crypto";
+import pLimit from "p-limit";
 import { QueryTypes, type Sequelize, type Transaction } from "sequelize";
 import { must } from "../../core/base/must.ts";
 import { type Dialect, said } from "./dialect.server.ts";
-import type { Mark } from "./folder.server.ts";
+import { type Mark, markFault, marksIn, readMark } from "./folder.server.ts";
+import { DataTrouble } from "./trouble.server.ts";
 import type { Tables } from "./tables.server.ts";
 
 /** The database of a shop, in a file of its data folder or in a server. */
@@ -63,8 +65,35 @@ export async function runIn(
   });
 }
 
+/** What gives out turns to write: one at a time; `ended` is when all that were given out are over. */
+export function turns(): {
+  readonly take: <T>(work: () => Promise<T>) => Promise<T>;
+  readonly ended: () => Promise<void>;
+} {
+  const one = pLimit(1);
+  return { take: (work) => one(work), ended: () => one(() => Promise.resolve()) };
+}
+
+/**
+ * How far a shop has come, set beside what its folder says: one that has less than was written is refused
+ * (`DataTrouble`, by the name of its place). It has its id from then on.
+ */
+export async function standingIn(
+  sequelize: Sequelize,
+  folder: string,
+  place: string,
+): Promise<Pick<Database, "standing" | "mark">> {
+  await giveId(sequelize);
+  const standing = () => markOf(sequelize);
+  const fault = markFault(readMark(folder), await standing());
+  if (fault) throw new DataTrouble(fault, place);
+  const mark = marksIn(folder, standing);
+  await mark();
+  return { standing, mark };
+}
+
 /** The id of a shop: made with its database, and the same in every copy of it. */
-export const giveId = (sequelize: Sequelize): Promise<void> =>
+const giveId = (sequelize: Sequelize): Promise<void> =>
   runIn(sequelize, "INSERT INTO settings (key, value) VALUES ('id', $id) ON CONFLICT DO NOTHING", {
     id: randomUUID(),
   });

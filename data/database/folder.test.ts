@@ -16,9 +16,25 @@ describe("what an error means for the folder", () => {
     [{ parent: { parent: { code: "SQLITE_BUSY" } } }, "locked"],
     [{ parent: { code: "SQLITE_NOTADB" } }, "damaged"],
     [{ code: "ENOTDIR" }, "no-folder"],
+    [{ code: "ECONNREFUSED" }, "away"],
+    [{ parent: { code: "57P01" } }, "away"],
+    [{ original: { code: "53100" } }, "full"],
+    [{ parent: { code: "25006" } }, "read-only"],
+    [{ parent: { code: "55P03" } }, "locked"],
+    [new Error("Connection terminated unexpectedly"), "away"],
     [new Error("something else"), undefined],
     ["text", undefined],
   ])("%j → %s", (error, fault) => expect(faultOf(error)).toBe(fault));
+
+  test("it is said of a folder as of a folder, and of a server as of a server", () => {
+    expect(new DataTrouble("full", "/srv/bench").message).toMatch(
+      /^The data folder \/srv\/bench is on a disk that is full/,
+    );
+    expect(new DataTrouble("full", "postgres://db.lan/shop").message).toMatch(
+      /^The database postgres:\/\/db\.lan\/shop is on a disk that is full: make room there/,
+    );
+    expect(new DataTrouble("another", "postgres://db.lan/shop").message).toMatch(/BENCH_DATABASE/);
+  });
 
   test("an error that is its own cause ends", () => {
     const error: { parent?: unknown } = {};

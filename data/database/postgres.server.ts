@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import pg from "pg";
 import { Sequelize, type Transaction } from "sequelize";
-import { type Database, giveId, markOf, runIn, selectIn } from "./database.server.ts";
-import { holdFolder, markFault, marksIn, prepareFolder, readMark } from "./folder.server.ts";
+import { type Database, runIn, selectIn, standingIn, turns } from "./database.server.ts";
+import { holdFolder, prepareFolder } from "./folder.server.ts";
 import { formPostgres } from "./postgres-form.server.ts";
 import { defineTables } from "./tables.server.ts";
 import { DataTrouble, inPlace } from "./trouble.server.ts";
@@ -100,45 +100,36 @@ async function prepared(
     await sequelize.query(`CREATE SCHEMA IF NOT EXISTS ${schema}`, { transaction });
     await formPostgres(sequelize, transaction);
   });
-  await giveId(sequelize);
-  const standing = () => markOf(sequelize);
-  const fault = markFault(readMark(folder), await standing());
-  if (fault) throw new DataTrouble(fault, name);
-  const mark = marksIn(folder, standing);
-  await mark();
+  const marked = await standingIn(sequelize, folder, name);
   const tellOthers = async (text: string, transaction: Transaction): Promise<void> => {
     const bind = { channel: others.channel, text: `${others.me} ${text}` };
     await runIn(sequelize, "SELECT pg_notify($channel, $text)", bind, transaction);
   };
-  let last: Promise<unknown> = Promise.resolve();
+  const { take, ended } = turns();
   return {
     sequelize,
     tables: defineTables(sequelize),
     folder,
     // One at a time here too: those that wait for the lock would hold the connections that reading needs.
-    write(work) {
-      const mine = last.then(() =>
+    write: (work) =>
+      take(() =>
         inPlace(name, () =>
           sequelize.transaction(async (transaction) => {
             await sequelize.query(ONE_WRITER, { transaction });
             return work(transaction);
           }),
         ),
-      );
-      last = mine.catch(() => undefined);
-      return mine;
-    },
+      ),
     select: (sql, bind, transaction) => selectIn(sequelize, sql, bind, transaction),
     run: (sql, bind, transaction) => runIn(sequelize, sql, bind, transaction),
     // It is another's care: what does not answer says so where it is asked.
     isInPlace: () => Promise.resolve(true),
-    standing,
-    mark,
+    ...marked,
     tellOthers,
     onTold: others.onTold,
     async close() {
-      await last;
-      await mark().catch(() => undefined);
+      await ended();
+      await marked.mark().catch(() => undefined);
       await others.end();
       await sequelize.close();
       await letGo();

@@ -1,17 +1,14 @@
 import { existsSync } from "node:fs";
 import type { Sequelize } from "sequelize";
 import { connect } from "./connections.server.ts";
-import { type Database, giveId, markOf, runIn, selectIn } from "./database.server.ts";
+import { type Database, runIn, selectIn, standingIn, turns } from "./database.server.ts";
 import {
   databaseFile,
   fileIdentity,
   holdFolder,
   isEmptied,
   isInPlace,
-  markFault,
-  marksIn,
   prepareFolder,
-  readMark,
 } from "./folder.server.ts";
 import { migrate } from "./migrate.server.ts";
 import { defineTables } from "./tables.server.ts";
@@ -47,43 +44,34 @@ async function prepared(
 ): Promise<Database> {
   await sequelize.query("PRAGMA journal_mode = WAL");
   await migrate(sequelize);
-  await giveId(sequelize);
-  const standing = () => markOf(sequelize);
-  const fault = markFault(readMark(folder), await standing());
-  if (fault) throw new DataTrouble(fault, folder);
+  const marked = await standingIn(sequelize, folder, folder);
   const identity = fileIdentity(folder);
-  const mark = marksIn(folder, standing);
-  await mark();
-  let last: Promise<unknown> = Promise.resolve();
+  const { take, ended } = turns();
   return {
     sequelize,
     tables: defineTables(sequelize),
     folder,
     // One at a time: SQLite has one writer, and connections that wait for it hold the few threads that the one in
     // front needs to get on.
-    write(work) {
-      const mine = last.then(() =>
+    write: (work) =>
+      take(() =>
         inPlace(folder, async () => {
           // What is written to a file that was taken away would be acknowledged and lost.
           if (!(await isInPlace(folder, identity))) throw new DataTrouble("gone", folder);
           return sequelize.transaction(work);
         }),
-      );
-      last = mine.catch(() => undefined);
-      return mine;
-    },
+      ),
     select: (sql, bind, transaction) => selectIn(sequelize, sql, bind, transaction),
     run: (sql, bind, transaction) => runIn(sequelize, sql, bind, transaction),
     isInPlace: () => isInPlace(folder, identity),
-    standing,
-    mark,
+    ...marked,
     // A file has one server.
     tellOthers: () => Promise.resolve(),
     onTold: () => undefined,
     async close() {
-      await last;
+      await ended();
       if (await isInPlace(folder, identity)) {
-        await mark().catch(() => undefined);
+        await marked.mark().catch(() => undefined);
         // What stands beside the file goes into it; one that is read-only stays as it is.
         await sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)").catch(() => undefined);
       }

@@ -3,6 +3,7 @@ import { type Days, HORIZON, type Question, supposed, type WhatIf } from "../../
 import { learntFrom, marksOf } from "../../core/minutes/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 import { clockMinutes, dayAfter, partsNeeded } from "../../core/ticket/index.ts";
+import type { Transaction } from "sequelize";
 import { reader, readJson } from "../../core/base/ajv.ts";
 import { keepSetting, setting, type Database } from "../../data/database/index.server.ts";
 import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
@@ -13,7 +14,7 @@ import { allow, stampOf, type Act } from "../act.server.ts";
 import { today, type Shop } from "../open.server.ts";
 import { daysAside, earliestAside, planFor } from "../plan/index.server.ts";
 import { hoursOf } from "./hours.server.ts";
-import { worksLeft } from "./works.server.ts";
+import { NOT_ORDERED, worksLeft } from "./works.server.ts";
 
 const readPins = reader<readonly number[]>({
   type: "array",
@@ -22,8 +23,8 @@ const readPins = reader<readonly number[]>({
 });
 
 /** Tickets that somebody put first, in their order. */
-async function pinsOf(db: Database): Promise<readonly number[]> {
-  const read = readJson(readPins, (await setting(db, "pins")) ?? "[]");
+async function pinsOf(db: Database, transaction?: Transaction): Promise<readonly number[]> {
+  const read = readJson(readPins, (await setting(db, "pins", transaction)) ?? "[]");
   return read.ok ? read.value : [];
 }
 
@@ -37,13 +38,13 @@ export async function pin(
   const { db } = act;
   const facts = await ticketFacts(db, ticket);
   if (!facts || facts.waits === "nothing") return fail({ type: "ticket-unknown" });
-  const rest: number[] = [];
-  for (const other of await pinsOf(db)) {
-    const still = other !== ticket && (await ticketFacts(db, other))?.waits !== "nothing";
-    if (still) rest.push(other);
-  }
-  const pins = isFirst ? [ticket, ...rest] : rest;
   await db.write(async (transaction) => {
+    const rest: number[] = [];
+    for (const other of await pinsOf(db, transaction)) {
+      const isOpen = (await ticketFacts(db, other, transaction))?.waits !== "nothing";
+      if (other !== ticket && isOpen) rest.push(other);
+    }
+    const pins = isFirst ? [ticket, ...rest] : rest;
     await keepSetting(db, "pins", JSON.stringify(pins), transaction);
     await addRecord(db, stampOf(act), { what: "setting", key: "pins" }, transaction);
   });
@@ -66,21 +67,25 @@ interface Known {
   readonly key: string;
   readonly question: Question;
   readonly days: Days;
+  /** Days late all promises together, had nobody put anything first; undefined: nobody has. */
+  readonly unpinned: number | undefined;
 }
 const last = new WeakMap<Database, Known>();
-const underWay = new WeakMap<Database, { readonly key: string; readonly making: Promise<Known> }>();
+const underWay = new WeakMap<
+  Database,
+  { readonly key: string; readonly making: Promise<Known | undefined> }
+>();
 
-/** The days as they stand: worked out once for as long as nothing changes. */
-async function known(shop: Shop, at: Date): Promise<Known> {
+/** The days as they stand: worked out once for as long as nothing changes; undefined: not in their time. */
+async function known(shop: Shop, at: Date): Promise<Known | undefined> {
   const question = await questionNow(shop, at);
   const key = JSON.stringify(question);
   const kept = last.get(shop.db);
   if (kept?.key === key) return kept;
   const other = underWay.get(shop.db);
   if (other?.key === key) return other.making;
-  const making = daysAside(question).then((days) => {
-    const made = { key, question, days };
-    last.set(shop.db, made);
+  const making = workOut(key, question).then((made) => {
+    if (made) last.set(shop.db, made);
     return made;
   });
   underWay.set(shop.db, { key, making });
@@ -89,31 +94,44 @@ async function known(shop: Shop, at: Date): Promise<Known> {
   });
 }
 
-export interface DaysPage {
-  readonly question: Question;
-  readonly days: Days;
-  /** The same shop if something went otherwise. */
-  readonly other: Days | undefined;
-  /** Days late all promises together, had nobody put anything first; undefined: nobody has. */
-  readonly unpinned: number | undefined;
+async function workOut(key: string, question: Question): Promise<Known | undefined> {
+  const free = (question.pins ?? []).length > 0 ? { ...question, pins: [] } : undefined;
+  const [days, unpinned] = await Promise.all([daysAside(question), free && daysAside(free)]);
+  return days && { key, question, days, unpinned: unpinned?.lateness };
 }
 
-export async function daysPage(shop: Shop, at: Date, what: WhatIf | undefined): Promise<DaysPage> {
-  const { question, days } = await known(shop, at);
-  const free = (question.pins ?? []).length > 0 ? { ...question, pins: [] } : undefined;
-  const [other, unpinned] = await Promise.all([
-    what && daysAside(supposed(question, what)),
-    free && daysAside(free),
-  ]);
-  return { question, days, other, unpinned: unpinned?.lateness };
+export interface DaysPage extends Omit<Known, "key"> {
+  /** The same shop if something went otherwise. */
+  readonly other: Days | undefined;
 }
+
+/** The days, and beside them what is asked; undefined: the shop's workers have too much to do just now. */
+export async function daysPage(
+  shop: Shop,
+  at: Date,
+  what: WhatIf | undefined,
+): Promise<DaysPage | undefined> {
+  const found = await known(shop, at);
+  if (!found) return undefined;
+  const { question, days, unpinned } = found;
+  const other = what && (await daysAside(supposed(question, what)));
+  return { question, days, unpinned, other };
+}
+
+/** The counter looks anew at the days no oftener than this. */
+const FRESH_MS = 15_000;
+const lookedAt = new WeakMap<Database, number>();
 
 /**
  * The odds of each promise by ticket, as they were last worked out; they are worked out anew aside, and nobody waits for
  * that.
  */
 export function oddsNow(shop: Shop, at: Date): Readonly<Record<number, number>> {
-  void known(shop, at).catch(() => undefined);
+  const now = performance.now();
+  if (now - (lookedAt.get(shop.db) ?? -Infinity) > FRESH_MS) {
+    lookedAt.set(shop.db, now);
+    void known(shop, at).catch(() => undefined);
+  }
   const kept = last.get(shop.db);
   return Object.fromEntries((kept?.days.promises ?? []).map(({ ticket, odds }) => [ticket, odds]));
 }
@@ -135,14 +153,16 @@ export async function earliest(
   const learnt = learntFrom(await talliesFor(db, ""));
   const { down, up } = plan.value;
   const marks = marksOf(model.value.guide, [...down, ...up], learnt, "");
-  const { question, days } = await known(shop, at);
+  const stands = await known(shop, at);
+  if (!stands) return undefined;
+  const { question, days } = stands;
   const order = days.promises.map(({ ticket }) => ticket);
-  const parts = partsNeeded(job).length > 0 ? { part: { likeliest: 2, late: 5 } } : {};
-  const { likely, sure } = await earliestAside({
+  const parts = partsNeeded(job).length > 0 ? { part: NOT_ORDERED } : {};
+  const offer = await earliestAside({
     question: { ...question, order },
     fresh: { ...marks, ...parts, soaks: true, unanswered: false },
   });
-  if (sure >= HORIZON) return undefined;
+  if (!offer || offer.sure >= HORIZON) return undefined;
   const { today: day } = question.at;
-  return { likely: dayAfter(day, likely), sure: dayAfter(day, sure) };
+  return { likely: dayAfter(day, offer.likely), sure: dayAfter(day, offer.sure) };
 }

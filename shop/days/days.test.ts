@@ -1,3 +1,4 @@
+import { must } from "../../core/base/must.ts";
 import { USUAL_WEEK } from "../../core/days/index.ts";
 import { dayAfter } from "../../core/ticket/index.ts";
 import { recordLines } from "../../data/people/index.server.ts";
@@ -23,7 +24,8 @@ afterEach(() => shop.close());
 
 const now = () => new Date();
 const day = (after: number) => dayAfter(today(shop.shop), after);
-const page = (what?: Parameters<typeof daysPage>[2]) => daysPage(shop.shop, now(), what);
+const page = async (what?: Parameters<typeof daysPage>[2]) =>
+  must(await daysPage(shop.shop, now(), what), "the days");
 
 test("each open ticket has odds, by what is left of it", async () => {
   const waiting = await shop.ticket({ parts: ["fan"], promised: day(30) });

@@ -21,7 +21,7 @@ const UNKNOWN: Minutes = { half: 75, eighty: 150 };
 const NO_STEPS: Minutes = { half: 30, eighty: 60 };
 const NOTHING: Minutes = { half: 0, eighty: 0 };
 /** A part that nobody has ordered yet, in days. */
-const NOT_ORDERED = { likeliest: 2, late: 5 };
+export const NOT_ORDERED = { likeliest: 2, late: 5 };
 
 /** Waits in which there is work of this shop left. */
 const WITH_WORK: ReadonlySet<string> = new Set<Wait>([

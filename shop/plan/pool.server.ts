@@ -136,12 +136,21 @@ export async function checkAside(file: unknown, asker?: AbortSignal): Promise<re
   }
 }
 
-/** The order of work and the odds of every promise, worked out aside. */
-export const daysAside = (question: Question): Promise<Days> =>
-  aside("days", "daysTask", question, () => daysTask(question));
+/** The order of work and the odds of every promise, worked out aside; undefined: not in its time or turn. */
+export const daysAside = (question: Question): Promise<Days | undefined> =>
+  orNothing(aside("days", "daysTask", question, () => daysTask(question)));
 
-/** When a machine at the counter could be ready, worked out aside. */
+/** When a machine at the counter could be ready, worked out aside; undefined: not in its time or turn. */
 export const earliestAside = (
   task: EarliestTask,
-): Promise<{ readonly likely: number; readonly sure: number }> =>
-  aside("days", "earliestTask", task, () => earliestTask(task));
+): Promise<{ readonly likely: number; readonly sure: number } | undefined> =>
+  orNothing(aside("days", "earliestTask", task, () => earliestTask(task)));
+
+async function orNothing<T>(making: Promise<T>): Promise<T | undefined> {
+  try {
+    return await making;
+  } catch (error) {
+    if (!(error instanceof NotComputed)) throw error;
+    return undefined;
+  }
+}
