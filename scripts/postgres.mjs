@@ -39,6 +39,8 @@ export async function startPostgres(port) {
     ...["-c", "max_connections=200"],
   ]);
   const server = spawn(command, args, { stdio: "ignore", cwd: folder });
+  // Whoever started it ends when its own work is done, and stops it then.
+  server.unref();
   const stop = () => {
     spawnSync(...asItsUser(path.join(bin, "pg_ctl"), ["-D", data, "-m", "immediate", "stop"]), {
       stdio: "ignore",
