@@ -45,6 +45,8 @@ export default [
   route("calendar-address", "routes/calendar-address.ts"),
   route("days", "routes/days.tsx"),
   route("days/earliest", "routes/earliest.ts"),
+  route("practice", "routes/practice.tsx"),
+  route("practice/:id", "routes/exercise.tsx"),
   route("stock", "routes/stock.tsx"),
   route("shop", "routes/shop.tsx"),
   route("exports/:file", "routes/exports.ts"),

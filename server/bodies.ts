@@ -29,6 +29,8 @@ const RULES: Readonly<Record<string, BodyRule | "pack">> = {
   "/stock": JSON_SMALL,
   "/shop": JSON_SMALL,
   "/days": JSON_SMALL,
+  "/practice": JSON_SMALL,
+  "/practice/*": JSON_SMALL,
   "/calendar-address": JSON_SMALL,
   "/hours": JSON_SMALL,
   "/people": JSON_SMALL,

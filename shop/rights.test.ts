@@ -13,6 +13,13 @@ import { keepNote } from "./notes/index.server.ts";
 import { takePackIn, takeTicketIn } from "./packs/index.server.ts";
 import { addMember, changeMember, keepIdle, renewPin } from "./people/index.server.ts";
 import { keepPhoto, keepView } from "./photos/index.server.ts";
+import {
+  beginExercise,
+  exercisePage,
+  practicePage,
+  practise,
+  progress,
+} from "./practice/index.server.ts";
 import { makeQuote } from "./price/index.server.ts";
 import { keepSoak } from "./soak/index.server.ts";
 import { keepRates, record } from "./stage/index.server.ts";
@@ -54,6 +61,11 @@ const USE_CASES: Readonly<Record<string, readonly [Doing, (act: Act) => Promise<
   takeIn: ["take-in", (act) => takeIn(act, { ...FACTS, code: "none" })],
   decide: ["decide", (act) => decide(act, NOWHERE, "no", "")],
   pin: ["pin", (act) => pin(act, NOWHERE, true)],
+  beginExercise: ["practise", (act) => beginExercise(act, "UTC", "opens:none")],
+  practise: ["practise", (act) => practise(act, "none", { do: "leave" }, 0)],
+  exercisePage: ["practise", (act) => exercisePage(act, "none")],
+  practicePage: ["practise", (act) => practicePage(act, "UTC")],
+  progress: ["progress", (act) => progress(act, "UTC", [])],
   newCalendarSecret: ["export", (act) => newCalendarSecret(act)],
   keepHours: ["hours", (act) => keepHours(act, { ...USUAL_SHOP, people: [TWICE, TWICE] }, "UTC")],
   "record an answer": [

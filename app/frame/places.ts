@@ -4,6 +4,7 @@ export const PLACES = [
   { to: "/bench", label: "Bench", end: false },
   { to: "/guides", label: "Guides", end: false },
   { to: "/days", label: "Days", end: false },
+  { to: "/practice", label: "Practice", end: false },
   { to: "/shop", label: "Shop", end: false },
 ] as const;
 

@@ -8,7 +8,7 @@ export {
   type Under,
 } from "./catalogue.ts";
 export { adviseOn, type Advice, findOut, type Suspected } from "./advice.ts";
-export { beliefOf, faultMachine, reachOf } from "./machine.ts";
+export { beliefOf, type FaultMachine, faultMachine, reachOf } from "./machine.ts";
 export { afterTelling, type Telling, type Told } from "./told.ts";
 export {
   type Action,

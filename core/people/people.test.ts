@@ -22,7 +22,7 @@ describe("rights", () => {
   });
 
   test.each([
-    ["technician", ["rates", "hours", "people", "customer", "export"]],
+    ["technician", ["rates", "hours", "people", "customer", "export", "progress"]],
     [
       "front-desk",
       [
@@ -35,6 +35,7 @@ describe("rights", () => {
         "teach",
         "rates",
         "hours",
+        "progress",
         "people",
         "customer",
       ],
@@ -57,6 +58,7 @@ describe("rights", () => {
         "export",
         "rates",
         "hours",
+        "progress",
         "people",
         "customer",
       ],

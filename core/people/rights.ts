@@ -33,7 +33,10 @@ export const RIGHTS = {
   pin: OFFICE,
   /** How one keeps one's own screws. */
   habit: ALL,
+  practise: ALL,
   export: DESK,
+  /** How far each person has come in practice. */
+  progress: LEAD,
   rates: LEAD,
   hours: LEAD,
   people: LEAD,

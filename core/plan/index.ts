@@ -4,6 +4,7 @@ export {
   reworkOf,
   stepOf,
   type DownStep,
+  type Lift,
   type Plan,
   type Step,
   type UpStep,

@@ -1,4 +1,4 @@
-export { mixUp, screwOf, type MixUp, type Screw } from "./lookalike.ts";
+export { danger, likeness, mixUp, screwOf, type MixUp, type Screw } from "./lookalike.ts";
 export { fillTray, type TrayGrid } from "./tray.ts";
 export { whichScrew, type Reading } from "./which.ts";
 export {

@@ -33,6 +33,15 @@ export {
   TORQUE_FROM_WORDS,
 } from "./screw-words.ts";
 export { suspectWords } from "./snag-words.ts";
+export {
+  damageWords,
+  EXERCISE_WORDS,
+  GRADE_WORDS,
+  opensWords,
+  outcomeWords,
+  PRACTISE_ERROR_WORDS,
+  subjectWords,
+} from "./practice-words.ts";
 export { guideDot } from "./graph.ts";
 export { tickErrorWords } from "./tick-words.ts";
 export {

@@ -3,6 +3,8 @@ export {
   eventById,
   jobsOfGuide,
   lengthOf,
+  practiceMarks,
   readStream,
   ticketsOnOther,
+  type Stream,
 } from "./streams.server.ts";

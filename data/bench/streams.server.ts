@@ -127,3 +127,18 @@ export async function jobsOfGuide(
     events: events.get(id)!,
   }));
 }
+
+/** What began and ended exercises that have no ticket, of one person or of all, oldest first. */
+export async function practiceMarks(
+  db: Database,
+  by: string | undefined,
+): Promise<readonly StoredEvent[]> {
+  const rows = await db.select<EventRow>(
+    `SELECT events.* FROM streams JOIN events ON events.stream = streams.id
+       WHERE streams.ticket IS NULL AND events.kind IN ('set', 'came-out')
+         AND ($by = '' OR events."by" = $by)
+       ORDER BY events.at, events.stream, events.seq`,
+    { by: by ?? "" },
+  );
+  return rows.map(storedOf);
+}

@@ -5,5 +5,6 @@ export {
   earliestAside,
   knownAside,
   planAside,
+  practiceAside,
   tallyAside,
 } from "./pool.server.ts";

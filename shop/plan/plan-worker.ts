@@ -9,6 +9,15 @@ import {
 import { guideErrors } from "../../core/check/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
+import type { Catalogue } from "../../core/find/index.ts";
+import {
+  type Deed,
+  exerciseOf,
+  Machine,
+  type NoExercise,
+  type Setting,
+  type View,
+} from "../../core/practice/index.ts";
 import type { Job, JobError } from "../../core/rules/index.ts";
 import { type Known, knownOf, type Tallies, tallyOf } from "../../core/learn/index.ts";
 import { SHARPENING_BUDGET } from "../../core/work/index.ts";
@@ -41,3 +50,24 @@ export interface EarliestTask {
 }
 
 export const earliestTask = ({ question, fresh }: EarliestTask) => earliestDay(question, fresh);
+
+export interface PracticeTask {
+  /** The version of the guide and the underside code: what was worked out of it is kept by them. */
+  readonly key: string;
+  readonly guide: Guide;
+  readonly catalogue: Catalogue;
+  readonly setting: Setting;
+  readonly deeds: readonly Deed[];
+}
+
+/** Machines that were practised on last, with what was worked out of them; of too many the oldest is dropped. */
+const machines = new Map<string, Machine>();
+const MOST_MACHINES = 20;
+
+export function practiceTask(task: PracticeTask): Result<View, NoExercise> {
+  const { key, guide, catalogue, setting, deeds } = task;
+  let machine = machines.get(key);
+  if (!machine) machines.set(key, (machine = new Machine(guide, catalogue)));
+  if (machines.size > MOST_MACHINES) machines.delete(machines.keys().next().value!);
+  return exerciseOf(machine, setting, deeds);
+}

@@ -4,6 +4,7 @@ import { Piscina } from "piscina";
 import { fail, type Result } from "../../core/base/result.ts";
 import type { Days, Question } from "../../core/days/index.ts";
 import type { Known, Tallies } from "../../core/learn/index.ts";
+import type { NoExercise, View } from "../../core/practice/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
 import type { JobError } from "../../core/rules/index.ts";
@@ -15,6 +16,8 @@ import {
   knownTask,
   planTask,
   type PlanTask,
+  practiceTask,
+  type PracticeTask,
   tallyTask,
 } from "./plan-worker.ts";
 
@@ -32,6 +35,8 @@ const KINDS = {
   check: { threads: 1, ms: 9_000, queue: 4 },
   /** Simulated shops: somebody looks at the days, or stands at the counter. */
   days: { threads: 1, ms: 20_000, queue: 20 },
+  /** Somebody practises: it holds up nobody who works. */
+  practice: { threads: 1, ms: 15_000, queue: 20 },
   /** Nobody waits for it. */
   later: { threads: 1, ms: 60_000, queue: 200 },
 } as const;
@@ -145,6 +150,10 @@ export const earliestAside = (
   task: EarliestTask,
 ): Promise<{ readonly likely: number; readonly sure: number } | undefined> =>
   orNothing(aside("days", "earliestTask", task, () => earliestTask(task)));
+
+/** An exercise as it stands, worked out aside; undefined: not in its time or turn. */
+export const practiceAside = (task: PracticeTask): Promise<Result<View, NoExercise> | undefined> =>
+  orNothing(aside("practice", "practiceTask", task, () => practiceTask(task)));
 
 async function orNothing<T>(making: Promise<T>): Promise<T | undefined> {
   try {

@@ -1,0 +1,139 @@
+import { reader, type Reader } from "../base/ajv.ts";
+import { fail, ok, type Result } from "../base/result.ts";
+import type { StoredEvent } from "../bench/index.ts";
+import type { Done } from "./cards.ts";
+import {
+  type Deed,
+  EXERCISES,
+  MOST_LEVEL,
+  type Outcome,
+  PATTERNS,
+  type Setting,
+} from "./exercise.ts";
+
+/** What is written of an exercise, in a ledger of its own: how it was set, each deed, and how it came out. */
+export type PracticeEntry =
+  | { readonly kind: "set"; readonly body: Setting }
+  | { readonly kind: "deed"; readonly body: Deed }
+  | { readonly kind: "came-out"; readonly body: Outcome };
+
+/** The ledger of an exercise: [abc] → practice:abc */
+export const practiceStream = (id: string): string => `practice:${id}`;
+
+const id = { type: "string", minLength: 1, maxLength: 120 };
+const object = (properties: Readonly<Record<string, object>>) => ({
+  type: "object",
+  required: Object.keys(properties),
+  additionalProperties: false,
+  properties,
+});
+const oneOf = (...cases: readonly object[]) => ({
+  type: "object",
+  required: ["do"],
+  discriminator: { propertyName: "do" },
+  oneOf: [...cases],
+});
+const millimetres = { type: "number", minimum: -100, maximum: 100 };
+
+const settingSchema = object({
+  kind: { enum: [...EXERCISES] },
+  subject: { type: "string", minLength: 1, maxLength: 300 },
+  seed: { type: "integer", minimum: 0, maximum: 2 ** 31 },
+  level: { type: "integer", minimum: 1, maximum: MOST_LEVEL },
+});
+
+const deedSchema = oneOf(
+  object({
+    do: { const: "try" },
+    step: oneOf(
+      object({ do: { const: "release" }, joint: id }),
+      object({
+        do: { const: "lift" },
+        parts: { type: "array", items: id, minItems: 1, maxItems: 1000, uniqueItems: true },
+      }),
+    ),
+  }),
+  object({ do: { const: "on" } }),
+  object({ do: { const: "missing" }, joint: id }),
+  object({ do: { const: "say" }, answer: id }),
+  object({ do: { const: "check" }, check: id }),
+  object({ do: { const: "repair" }, cause: id }),
+  object({
+    do: { const: "press" },
+    paste: object({
+      pattern: { enum: [...PATTERNS] },
+      volume: { type: "number", minimum: 0.5, maximum: 200 },
+      x: millimetres,
+      y: millimetres,
+    }),
+    turns: { type: "array", maxItems: 60, items: { type: "integer", minimum: 0, maximum: 20 } },
+  }),
+  object({ do: { const: "leave" } }),
+);
+
+export const readDeed: Reader<Deed> = reader(deedSchema);
+const readSetting: Reader<Setting> = reader(settingSchema);
+const readOutcome: Reader<Outcome> = reader({
+  type: "object",
+  required: ["minutes", "least", "damage"],
+  properties: {
+    minutes: { type: "number" },
+    least: { type: "number" },
+    damage: { type: "array", items: { type: "object", required: ["type"] } },
+  },
+});
+
+/** An entry as it is written, as the `seq`th of its ledger. */
+export const storedPractice = (
+  stream: string,
+  seq: number,
+  { kind, body }: PracticeEntry,
+  stamp: { readonly id: string; readonly at: string; readonly by: string },
+): StoredEvent => ({ ...stamp, stream, seq, kind, version: 1, causedBy: null, body });
+
+/** An exercise as it was written. */
+interface Kept {
+  readonly setting: Setting;
+  readonly deeds: readonly Deed[];
+  readonly outcome: Outcome | undefined;
+  readonly by: string;
+}
+
+type PracticeError = { readonly type: "practice-unreadable"; readonly id: string };
+
+/** Reads the ledger of an exercise, oldest first; the first event that cannot be read is named. */
+export function readPractice(events: readonly StoredEvent[]): Result<Kept, PracticeError> {
+  const [first, ...rest] = events;
+  const setting = first?.kind === "set" ? readSetting(first.body) : undefined;
+  if (!first || !setting?.ok) return fail({ type: "practice-unreadable", id: first?.id ?? "" });
+  const deeds: Deed[] = [];
+  let outcome: Outcome | undefined;
+  for (const { id, kind, body } of rest) {
+    const deed = kind === "deed" ? readDeed(body) : undefined;
+    const end = kind === "came-out" ? readOutcome(body) : undefined;
+    if (deed?.ok) deeds.push(deed.value);
+    else if (end?.ok) outcome = end.value;
+    else return fail({ type: "practice-unreadable", id });
+  }
+  return ok({ setting: setting.value, deeds, outcome, by: first.by });
+}
+
+/** What was done to its end, oldest first, of events that begin and end exercises; what cannot be read is left out. */
+export function doneIn(
+  events: readonly StoredEvent[],
+): readonly (Done & { readonly by: string })[] {
+  const begun = new Map<string, { readonly setting: Setting; readonly at: string }>();
+  const done: (Done & { readonly by: string })[] = [];
+  for (const { stream, kind, body, at, by } of events) {
+    if (kind === "set") {
+      const setting = readSetting(body);
+      if (setting.ok) begun.set(stream, { setting: setting.value, at });
+    }
+    const start = begun.get(stream);
+    if (kind !== "came-out" || !start) continue;
+    const outcome = readOutcome(body);
+    if (!outcome.ok) continue;
+    done.push({ setting: start.setting, begun: start.at, at, outcome: outcome.value, by });
+  }
+  return done.sort((a, b) => a.at.localeCompare(b.at));
+}
