@@ -45,6 +45,8 @@ export default [
   route("calendar-address", "routes/calendar-address.ts"),
   route("days", "routes/days.tsx"),
   route("days/earliest", "routes/earliest.ts"),
+  route("learnt", "routes/learnt.tsx"),
+  route("learnt/:file", "routes/learnt-file.ts"),
   route("practice", "routes/practice.tsx"),
   route("practice/:id", "routes/exercise.tsx"),
   route("stock", "routes/stock.tsx"),

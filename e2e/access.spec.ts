@@ -33,6 +33,8 @@ const PAGES = [
   "/shop",
   "/stock",
   "/days",
+  "/practice",
+  "/learnt",
 ];
 const WIDTHS = [
   { width: 1280, height: 800 },

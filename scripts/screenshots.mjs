@@ -157,11 +157,6 @@ const views = {
     }
     await page.getByLabel("Length, mm").fill("3");
   },
-  "guide-questions": async () => {
-    await page.goto(`${url}/guides/zellick-kite-14`, { waitUntil: "networkidle" });
-    await page.getByRole("tab", { name: "Questions" }).click();
-    await page.getByRole("region", { name: "The question" }).waitFor();
-  },
   "guide-edit": async () => {
     await page.goto(`${url}/guides/marrowby-tern-15`, { waitUntil: "networkidle" });
     await page.getByRole("tab", { name: "Edit" }).click();
@@ -174,12 +169,15 @@ const views = {
     await page.getByRole("tab", { name: "Findings" }).click();
     await page.getByRole("region", { name: /7 screws, not 8/ }).waitFor();
   },
-  "hand-over": async () => {
-    await bench("1007", 1);
-    await page.getByRole("button", { name: /^Who is working/ }).click();
-    await page.getByRole("radio", { name: /^Tobin/ }).click();
-  },
   days: async () => page.goto(`${url}/days`, { waitUntil: "networkidle" }),
+  practice: async () => {
+    await page.goto(`${url}/practice`, { waitUntil: "networkidle" });
+    await page.getByRole("button", { name: "Practise: Paste" }).click();
+    await page.getByRole("button", { name: /three passes/ }).click();
+    await page.getByRole("button", { name: /Let it settle/ }).click();
+    await page.getByText("Next exercise").waitFor();
+  },
+  learnt: async () => page.goto(`${url}/learnt`, { waitUntil: "networkidle" }),
   shop: async () => {
     await page.goto(`${url}/shop`, { waitUntil: "networkidle" });
   },

@@ -5,6 +5,7 @@ import { FACTS, TestShop } from "../testing/shop.ts";
 import { type Act, NotAllowed } from "./act.server.ts";
 import { changeJob, renewJob, reopen, tick } from "./bench/index.server.ts";
 import { keepHours, newCalendarSecret, pin } from "./days/index.server.ts";
+import { experienceNow, experienceRows } from "./experience/index.server.ts";
 import { promisedLines, rowsOf } from "./exports/index.server.ts";
 import { nameFault, openUpFor } from "./find/index.server.ts";
 import { keepAnswers, storeEdits, storeGuide } from "./guide/index.server.ts";
@@ -65,6 +66,8 @@ const USE_CASES: Readonly<Record<string, readonly [Doing, (act: Act) => Promise<
   practise: ["practise", (act) => practise(act, "none", { do: "leave" }, 0)],
   exercisePage: ["practise", (act) => exercisePage(act, "none")],
   practicePage: ["practise", (act) => practicePage(act, "UTC")],
+  experienceNow: ["progress", (act) => experienceNow(act, (id) => id)],
+  experienceRows: ["progress", (act) => experienceRows(act, "none", (id) => id)],
   progress: ["progress", (act) => progress(act, "UTC", [])],
   newCalendarSecret: ["export", (act) => newCalendarSecret(act)],
   keepHours: ["hours", (act) => keepHours(act, { ...USUAL_SHOP, people: [TWICE, TWICE] }, "UTC")],

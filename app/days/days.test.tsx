@@ -11,6 +11,7 @@ const work = (ticket: number, more: Partial<WorkLeft> = {}): WorkLeft => ({
   eighty: 150,
   soaks: false,
   unanswered: false,
+  weight: 1,
   open: false,
   ...more,
 });

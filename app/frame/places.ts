@@ -13,6 +13,7 @@ export const OTHER_PLACES = [
   { to: "/tickets", label: "All tickets" },
   { to: "/tickets/new", label: "Take a machine in" },
   { to: "/stock", label: "Stock" },
+  { to: "/learnt", label: "What the shop learnt" },
   { to: "/words", label: "Words of the bench" },
   { to: "/stand-ins", label: "Stand-ins for devices" },
 ] as const;

@@ -1,3 +1,4 @@
+import ButtonBase from "@mui/material/ButtonBase";
 import type { ReactNode } from "react";
 import { useKeys } from "../ui/use-keys.ts";
 
@@ -26,8 +27,7 @@ export function Choices({
     <ol className="practice-choices" aria-label={label}>
       {choices.map(({ id, words, is }, i) => (
         <li key={id}>
-          <button
-            type="button"
+          <ButtonBase
             className={`practice-choice${is ? ` practice-${is}` : ""}`}
             disabled={!isOn}
             onClick={() => choose(id)}
@@ -37,7 +37,7 @@ export function Choices({
             {is && (
               <span style={{ marginLeft: "auto" }}>{is === "right" ? "right" : "your answer"}</span>
             )}
-          </button>
+          </ButtonBase>
         </li>
       ))}
     </ol>

@@ -1,3 +1,4 @@
+import Button from "@mui/material/Button";
 import type { Catalogue } from "../../core/find/index.ts";
 import type { Deed, FindView } from "../../core/practice/index.ts";
 import { Choices } from "./choices.tsx";
@@ -54,15 +55,14 @@ export function FindPanel({
           <h3 style={{ margin: 0 }}>Or repair</h3>
           <div style={{ display: "flex", flexWrap: "wrap", gap: 8 }}>
             {repairs.map(({ id, minutes: takes }) => (
-              <button
+              <Button
                 key={id}
-                type="button"
-                className="press press-plain"
+                variant="outlined"
                 disabled={isBusy}
                 onClick={() => does({ do: "repair", cause: id })}
               >
                 {name(id)}, {takes} min{share(id)}
-              </button>
+              </Button>
             ))}
           </div>
         </>

@@ -139,8 +139,8 @@ function Lateness({ days: { lateness, bound, exact } }: { days: Days }) {
   const round = (value: number) => value.toFixed(1);
   return (
     <>
-      All together {round(lateness)} days late in a simulated shop;{" "}
-      {exact ? "no order does better" : `no order could do better than ${round(bound)}`}.
+      All together {round(lateness)} days late in a simulated shop (a day without a machine counts
+      twice); {exact ? "no order does better" : `no order could do better than ${round(bound)}`}.
     </>
   );
 }

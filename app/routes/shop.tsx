@@ -1,5 +1,7 @@
 import Box from "@mui/material/Box";
-import { data } from "react-router";
+import Link from "@mui/material/Link";
+import Typography from "@mui/material/Typography";
+import { data, Link as RouterLink } from "react-router";
 import { may } from "../../core/people/index.ts";
 import { reader } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
@@ -84,6 +86,16 @@ export default function ShopPage({ loaderData }: Route.ComponentProps) {
           <RecordSection lines={record} people={people} />
         </IfMay>
         <BackupSection {...backups} />
+        <IfMay doing="progress" quiet>
+          <Box component="section">
+            <Typography variant="h2">What the shop learnt</Typography>
+            <Typography sx={{ mt: 0.5 }}>
+              <Link component={RouterLink} to="/learnt">
+                Minutes, what was forgotten, screws and parts, each with what to change
+              </Link>
+            </Typography>
+          </Box>
+        </IfMay>
         <InAndOut />
         <IfMay doing="export" quiet>
           <CalendarAddress address={calendar} />

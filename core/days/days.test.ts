@@ -38,6 +38,7 @@ const work = (ticket: number, more: Partial<WorkLeft> = {}): WorkLeft => ({
   eighty: 90,
   soaks: false,
   unanswered: false,
+  weight: 1,
   open: false,
   ...more,
 });
@@ -101,6 +102,7 @@ function drawn(seed: number, count: number) {
       promised: upTo(5) - 1,
       half: random() < 0.15 ? 0 : 10 + upTo(200),
       soaks: random() < 0.5,
+      weight: random() < 0.4 ? 2 : 1,
     }),
   );
   const now = at(
@@ -174,6 +176,14 @@ describe("the order of work", () => {
     }
   });
 
+  test("of two that cannot both be in time, the one that weighs more is", () => {
+    const long = { half: 300, eighty: 300, promised: 0 };
+    const works = [work(1, long), work(2, { ...long, weight: 2 })];
+    const now = at({ benches: 1, people: [person("ada")] });
+    const { order } = orderOf(new ShopRun(works, now), drawsOf(works, now, 8));
+    expect(order.map((j) => works[j]!.ticket)).toEqual([2, 1]);
+  });
+
   test("of many it is never worse than the rule it begins with, nor under the bound", () => {
     for (let seed = 0; seed < 6; seed++) {
       const { works, now } = drawn(seed + 900, 14);
@@ -233,7 +243,7 @@ describe("odds", () => {
   });
 
   test("a day that is offered holds in nine shops of ten; a day sooner does not", () => {
-    const fresh = { half: 90, eighty: 150, soaks: true, unanswered: false };
+    const fresh = { half: 90, eighty: 150, soaks: true, unanswered: false, weight: 1 };
     const { likely, sure } = earliestDay({ works, at: at() }, fresh);
     expect(sure).toBeGreaterThanOrEqual(likely);
     const order = [...daysOf({ works, at: at() }, 10).promises.map(({ ticket }) => ticket), 7777];

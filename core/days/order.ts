@@ -2,8 +2,8 @@ import { DAY_MINUTES as DAY } from "./hours.ts";
 import type { Draw, ShopRun } from "./shop-run.ts";
 
 /**
- * Lateness of an order, in days late a draw, all tickets together; and a trace of when they are done, so that of equals
- * the earlier is better.
+ * Lateness of an order, in days late by their weights a draw, all tickets together; and a trace of when they are done, so
+ * that of equals the earlier is better.
  */
 export function latenessOf(run: ShopRun, order: readonly number[], draws: readonly Draw[]): number {
   let sum = 0;
@@ -11,7 +11,7 @@ export function latenessOf(run: ShopRun, order: readonly number[], draws: readon
     const done = run.run(order, draw);
     for (let j = 0; j < done.length; j++) {
       const at = Math.min(done[j]!, FAR);
-      sum += Math.max(0, at - run.due[j]!) + TRACE * at;
+      sum += run.weight[j]! * Math.max(0, at - run.due[j]!) + TRACE * at;
     }
   }
   return sum / draws.length / DAY;
@@ -102,9 +102,7 @@ export function orderOf(
   const idle = ruled.slice(fixed).filter((j) => run.works[j]!.half === 0);
   const head = [...ruled.slice(0, fixed), ...idle];
   const exact = free.length <= MOST_EXACT;
-  const found = exact
-    ? bestOf(run, head, free, draws)
-    : bettered(run, [...head, ...free], head.length, draws);
+  const found = exact ? bestOf(run, head, free, draws) : bestBettered(run, head, free, draws);
   return {
     ...found,
     whys: found.order.map((j, at) => whyOf(run, j, pins, ruled.indexOf(j) - at)),
@@ -157,6 +155,26 @@ function bestOf(
   return best!;
 }
 
+/** Few enough that each place is tried for each ticket, from several beginnings. */
+const FEW = 20;
+
+/** Of few tickets the best of what several rules are bettered to: by the rule, by promise, by work for its weight. */
+function bestBettered(
+  run: ShopRun,
+  head: readonly number[],
+  free: readonly number[],
+  draws: readonly Draw[],
+): Found {
+  const begin = (rest: readonly number[]): Found =>
+    bettered(run, [...head, ...rest], head.length, draws);
+  const first = begin(free);
+  if (free.length > FEW) return first;
+  const by = (rank: (j: number) => number) => [...free].sort((a, b) => rank(a) - rank(b));
+  const { works, due } = run;
+  const others = [by((j) => due[j]!), by((j) => works[j]!.half / works[j]!.weight)];
+  return others.map(begin).reduce((a, b) => (b.lateness < a.lateness - 1e-9 ? b : a), first);
+}
+
 /** An order bettered by taking one ticket to another place, the latest first, until nothing helps or time is up. */
 function bettered(
   run: ShopRun,
@@ -166,12 +184,17 @@ function bettered(
 ): Found {
   let order = [...start];
   let lateness = latenessOf(run, order, draws);
+  const far = Array.from({ length: order.length - 1 }, (_, i) => i + 1);
+  const isFew = order.length <= FEW;
+  const steps = isFew ? far.flatMap((by) => [-by, by]) : [-1, -2, -4, -8, -16, 1, 3];
   let tries = Math.min(TRIES, Math.floor(MOST_RUNS / (order.length * draws.length)));
   for (let helped = true; helped && tries > 0;) {
     helped = false;
-    for (const j of byLateness(run, order, draws).filter((one) => order.indexOf(one) >= fixed)) {
+    const late = byLateness(run, order, draws);
+    const rest = isFew ? order.filter((j) => !late.includes(j)) : [];
+    for (const j of [...late, ...rest].filter((one) => order.indexOf(one) >= fixed)) {
       const at = order.indexOf(j);
-      for (const step of [-1, -2, -4, -8, -16, 1, 3]) {
+      for (const step of steps) {
         const to = Math.min(order.length - 1, Math.max(fixed, at + step));
         if (to === at || tries <= 0) continue;
         tries -= 1;
@@ -194,7 +217,7 @@ function byLateness(run: ShopRun, order: readonly number[], draws: readonly Draw
   for (const draw of draws) {
     const done = run.run(order, draw);
     for (let j = 0; j < late.length; j++) {
-      late[j]! += Math.max(0, Math.min(done[j]!, FAR) - run.due[j]!);
+      late[j]! += run.weight[j]! * Math.max(0, Math.min(done[j]!, FAR) - run.due[j]!);
     }
   }
   return order.filter((j) => late[j]! > 0).sort((a, b) => late[b]! - late[a]!);
@@ -203,13 +226,14 @@ function byLateness(run: ShopRun, order: readonly number[], draws: readonly Draw
 /**
  * A bound on the lateness of every order, the mean over the draws of the larger of two: each ticket as if it had the shop
  * to itself; and the whole shop as one that shares its people out without loss, the shortest work first, its k-th
- * completion set beside the k-th promise (a sum of positive parts is least when both are sorted).
+ * completion set beside the k-th promise (a sum of positive parts is least when both are sorted), each at the least weight.
  */
 export function boundOf(run: ShopRun, draws: readonly Draw[]): number {
   const { works, working, at } = run;
   const soak = works.map(({ soaks }) => (soaks ? at.hours.soakHours * 60 : 0));
   const least = Math.min(...soak);
   const dues = Float64Array.from(run.due).sort();
+  const lightest = Math.min(...works.map(({ weight }) => weight));
   let sum = 0;
   for (const draw of draws) {
     const alone = works.map(({ half }, j) => {
@@ -217,7 +241,10 @@ export function boundOf(run: ShopRun, draws: readonly Draw[]): number {
       const ends = working.map((one) => one.finish(one.next(draw.ready[j]!), draw.minutes[j]!));
       return Math.min(FAR, Math.min(...ends) + soak[j]!);
     });
-    const single = works.reduce((all, _, j) => all + Math.max(0, alone[j]! - run.due[j]!) / DAY, 0);
+    const single = works.reduce(
+      (all, { weight }, j) => all + (weight * Math.max(0, alone[j]! - run.due[j]!)) / DAY,
+      0,
+    );
     const sorted = works
       .map(({ half }, j) => (half === 0 ? 0 : draw.minutes[j]!))
       .sort((a, b) => a - b);
@@ -226,7 +253,7 @@ export function boundOf(run: ShopRun, draws: readonly Draw[]): number {
     for (const [k, minutes] of sorted.entries()) {
       worked += minutes;
       const done = pooled(run, worked) + least;
-      shared += Math.max(0, Math.min(done, FAR) - dues[k]!) / DAY;
+      shared += (lightest * Math.max(0, Math.min(done, FAR) - dues[k]!)) / DAY;
     }
     sum +=
       Math.max(single, shared) + works.reduce((all, _, j) => all + (TRACE * alone[j]!) / DAY, 0);

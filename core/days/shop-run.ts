@@ -15,6 +15,8 @@ export interface WorkLeft {
   readonly part?: { readonly likeliest: number; readonly late: number };
   /** Whether its customer has not said yes: that comes on the same day, or a day later, or two … */
   readonly unanswered: boolean;
+  /** How much a day late weighs: 1, or more where somebody is without a machine; of 0 nobody minds. */
+  readonly weight: number;
   /** Whether it lies open on a bench: it is not moved from there. */
   readonly open: boolean;
 }
@@ -106,6 +108,7 @@ export class ShopRun {
   private readonly closes: Float64Array;
   /** The last minute at which each promise is kept, by index; bench minutes left; and the places of a list. */
   readonly due: Float64Array;
+  readonly weight: Float64Array;
   private readonly half: Float64Array;
   private readonly next: Int32Array;
   private readonly line: Int32Array;
@@ -121,6 +124,7 @@ export class ShopRun {
       return last.length === 0 ? Number.NaN : Math.max(...last);
     });
     this.due = Float64Array.from(works, ({ promised }) => this.closeOf(promised));
+    this.weight = Float64Array.from(works, ({ weight }) => weight);
     this.half = Float64Array.from(works, ({ half }) => half);
     this.next = new Int32Array(works.length + 1);
     this.line = new Int32Array(works.length);

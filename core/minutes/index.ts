@@ -3,6 +3,7 @@ export {
   marksOf,
   paceOf,
   stepEstimate,
+  type StepTime,
   stepTimes,
   tallies,
   timesEstimate,

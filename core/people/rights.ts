@@ -35,7 +35,7 @@ export const RIGHTS = {
   habit: ALL,
   practise: ALL,
   export: DESK,
-  /** How far each person has come in practice. */
+  /** What others took, forgot and lost, and how far each has come in practice. */
   progress: LEAD,
   rates: LEAD,
   hours: LEAD,

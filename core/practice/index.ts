@@ -7,7 +7,6 @@ export {
   gradeOf,
   lost,
   type Outcome,
-  PATTERNS,
   type Pattern,
   type Put,
   type Setting,

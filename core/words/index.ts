@@ -42,6 +42,7 @@ export {
   PRACTISE_ERROR_WORDS,
   subjectWords,
 } from "./practice-words.ts";
+export { adviceWords, type GuidesNamed, stepKindWords, thingOfModel } from "./experience-words.ts";
 export { guideDot } from "./graph.ts";
 export { tickErrorWords } from "./tick-words.ts";
 export {

@@ -39,7 +39,7 @@ export const DOING_WORDS: Readonly<Record<Doing, string>> = {
   habit: "change this",
   practise: "practise",
   export: "take the lists out",
-  progress: "see how far others have come",
+  progress: "see how others work and learn",
   rates: "change what the shop reckons by",
   hours: "change hours and places",
   people: "change who works here",

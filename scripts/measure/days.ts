@@ -11,6 +11,7 @@ import {
 import { boundOf, orderOf } from "../../core/days/order.ts";
 import { drawsOf, partDay, ShopRun, type ShopNow } from "../../core/days/shop-run.ts";
 import { dayAfter } from "../../core/ticket/index.ts";
+import { measureSmallDays } from "./days-exact.ts";
 import { ms, print, quantile, timed } from "./report.ts";
 
 const MONDAY = "2026-01-05";
@@ -158,6 +159,7 @@ function believed({ fated, worked, open }: Going, day: number): WorkLeft {
     eighty: eighty * left,
     soaks: true,
     unanswered: false,
+    weight: 1,
     open,
     ...(isHere
       ? {}
@@ -175,6 +177,7 @@ const freshOf = ({ half, eighty, part }: Fated) => ({
   eighty,
   soaks: true,
   unanswered: false,
+  weight: 1,
   ...(part ? { part } : {}),
 });
 
@@ -210,7 +213,7 @@ function goOn(
 }
 
 /** A quarter of a shop by three ways of ordering its work, on the same tickets; odds beside what came true; speed. */
-export function measureDays(): void {
+export async function measureDays(): Promise<void> {
   print("\n## Days\n");
   print(
     `A quarter of three benches and four people (each away for a week), ${TICKETS} tickets, half of them with parts that come late as ` +
@@ -254,6 +257,7 @@ export function measureDays(): void {
       "days are whole, so most hold oftener).\n",
   );
   measureSpeed();
+  await measureSmallDays();
 }
 
 /** How much longer the work takes than in a shop that keeps up well. */
@@ -284,6 +288,7 @@ function measureSpeed(): void {
         eighty: half * 1.35,
         soaks: true,
         unanswered: random() < 0.2,
+        weight: 1,
         open: i < 2,
       };
     });
@@ -301,7 +306,7 @@ function measureSpeed(): void {
         timed(() =>
           earliestDay(
             { works, at, order: known },
-            { half: 45, eighty: 60, soaks: true, unanswered: false },
+            { half: 45, eighty: 60, soaks: true, unanswered: false, weight: 1 },
           ),
         ).ms,
     );

@@ -160,7 +160,7 @@ export async function earliest(
   const parts = partsNeeded(job).length > 0 ? { part: NOT_ORDERED } : {};
   const offer = await earliestAside({
     question: { ...question, order },
-    fresh: { ...marks, ...parts, soaks: true, unanswered: false },
+    fresh: { ...marks, ...parts, soaks: true, unanswered: false, weight: 1 },
   });
   if (!offer || offer.sure >= HORIZON) return undefined;
   const { today: day } = question.at;

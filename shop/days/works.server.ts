@@ -8,6 +8,7 @@ import {
   partsNeeded,
   standOf,
   type Wait,
+  type Work,
 } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { talliesFor } from "../../data/minutes/index.server.ts";
@@ -22,6 +23,9 @@ const NO_STEPS: Minutes = { half: 30, eighty: 60 };
 const NOTHING: Minutes = { half: 0, eighty: 0 };
 /** A part that nobody has ordered yet, in days. */
 export const NOT_ORDERED = { likeliest: 2, late: 5 };
+
+/** Work whose customer is without a machine till it is done: a day late weighs twice there. */
+const WITHOUT: ReadonlySet<Work> = new Set<Work>(["replace", "find"]);
 
 /** Waits in which there is work of this shop left. */
 const WITH_WORK: ReadonlySet<string> = new Set<Wait>([
@@ -60,6 +64,7 @@ async function workLeft(
     ...minutes,
     soaks: hasWay(job) && work !== "cosmetic",
     unanswered,
+    weight: WITHOUT.has(work) ? 2 : 1,
     open: waits === "bench" && length > 0,
     ...(part ? { part } : {}),
   };

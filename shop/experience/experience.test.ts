@@ -1,0 +1,34 @@
+import { MIREL, TestShop } from "../../testing/shop.ts";
+import { NotAllowed } from "../act.server.ts";
+import { experienceNow, experienceRows } from "./index.server.ts";
+
+let shop: TestShop;
+beforeEach(async () => {
+  shop = await TestShop.open();
+});
+afterEach(() => shop.close());
+const name = (id: string): string => id.toUpperCase();
+
+test("a shop without a job has every table, empty, and nothing to change", async () => {
+  const tables = await experienceNow(shop.act(MIREL), name);
+  expect(tables.map(({ table }) => table)).toEqual([
+    ...["kinds", "people", "months", "forgotten", "gone", "suppliers", "jobs"],
+  ]);
+  expect(tables.every(({ rows }) => rows.length === 0)).toBe(true);
+});
+
+test("jobs that were done are in them, by the name of who did them; each goes out under its name", async () => {
+  const number = await shop.atBench({ parts: ["fan"] });
+  await shop.play(number);
+  const tables = await experienceNow(shop.act(MIREL), name);
+  const rows = (table: string) => tables.find((one) => one.table === table)!.rows;
+  expect(rows("people")).toMatchObject([{ person: "TOBIN" }]);
+  expect(rows("jobs")).toMatchObject([{ ticket: number, model: "Tern 15" }]);
+  expect(await experienceRows(shop.act(MIREL), "jobs.csv", name)).toEqual(rows("jobs"));
+  expect(await experienceRows(shop.act(MIREL), "none.csv", name)).toBeUndefined();
+});
+
+test("it is the lead's to see", async () => {
+  await expect(experienceNow(shop.act(), name)).rejects.toThrow(NotAllowed);
+  await expect(experienceRows(shop.act(), "jobs.csv", name)).rejects.toThrow(NotAllowed);
+});

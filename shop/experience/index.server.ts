@@ -1,0 +1,1 @@
+export { experienceNow, experienceRows } from "./experience.server.ts";
