@@ -29,6 +29,15 @@ test("a learner's first round, by the keys alone: set, answered, told, and the n
     await page.keyboard.press("g");
     await expect(outcome(page)).toContainText("Given up.");
   }
+  const before = page.url();
+  await page.keyboard.press("Space");
+  await expect(page).not.toHaveURL(before);
+  const left = page.url();
+  await page.goto(`${shop.url}/practice`);
+  await hydrated(page);
+  await expect(page.getByRole("button", { name: /^Go on: / })).toBeVisible();
+  await page.keyboard.press("Space");
+  await expect(page).toHaveURL(left);
   await page.goto(`${shop.url}/practice`);
   const rows = page.getByRole("table", { name: "What you have practised" }).getByRole("row");
   expect(await rows.count()).toBeGreaterThan(1);

@@ -2,7 +2,7 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { data, redirect } from "react-router";
+import { data, redirect, useNavigate } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { may } from "../../core/people/index.ts";
 import { EXERCISES, ROUND } from "../../core/practice/index.ts";
@@ -37,6 +37,10 @@ export async function loader({ context }: Route.LoaderArgs) {
     standing,
     due: page.due,
     now: act.now().toISOString(),
+    left: page.left && {
+      id: page.left.id,
+      words: `${EXERCISE_WORDS[page.left.setting.kind].name}: ${words(page.left.setting.subject)}`,
+    },
     next: page.next && { ...page.next, words: words(page.next.subject) },
     known: known.map((one) => ({ ...one, words: words(one.subject) })),
     offered: page.offered.map((one) => ({ ...one, words: words(one.subject) })),
@@ -75,10 +79,12 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 });
 
 export default function PracticeRoute({ loaderData }: Route.ComponentProps) {
-  const { standing, due, next, known, offered, others, now } = loaderData;
+  const { standing, due, left, next, known, offered, others, now } = loaderData;
   const send = useSend("/practice");
   const begin = () => send.send({});
-  useKeys({ Space: begin }, next !== undefined && !send.isBusy);
+  const navigate = useNavigate();
+  const goOn = () => left && void navigate(`/practice/${left.id}`);
+  useKeys({ Space: left ? goOn : begin }, next !== undefined && !send.isBusy);
   const isDone = standing.today >= ROUND;
   return (
     <Page title="Practice">
@@ -95,8 +101,22 @@ export default function PracticeRoute({ loaderData }: Route.ComponentProps) {
             : `Today: ${Math.round(standing.today)} of ${ROUND} minutes.`}
         </Typography>
       </Box>
+      {left && (
+        <Box sx={{ mb: 1.5, display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
+          <Box sx={{ display: "flex" }}>
+            <BigButton hint="Space" onClick={goOn}>
+              Go on: {left.words}
+            </BigButton>
+          </Box>
+          <Typography component="span">You left it before its end.</Typography>
+        </Box>
+      )}
       {next ? (
-        <BigButton hint="Space" disabled={send.isBusy} onClick={begin}>
+        <BigButton
+          {...(left ? { tone: "plain" as const } : { hint: "Space" })}
+          disabled={send.isBusy}
+          onClick={begin}
+        >
           {send.isBusy ? "Setting it" : `${EXERCISE_WORDS[next.kind].name}: ${next.words}`}
         </BigButton>
       ) : (

@@ -31,6 +31,7 @@ export {
 } from "./cards.ts";
 export {
   doneIn,
+  leftOpen,
   type PracticeEntry,
   practiceStream,
   readDeed,

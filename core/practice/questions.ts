@@ -199,8 +199,15 @@ export function holdsView(
   const shut = model.jointIds.filter(
     (id) => !machine.open.includes(id) && !isBetween(id) && !guide.joints[id]!.permanent,
   );
-  const sameKind = shut.filter((id) => guide.joints[id]!.kind === guide.joints[joint]!.kind);
-  const mixed = [...shuffled(random, sameKind).slice(0, 2), ...shuffled(random, shut)];
+  // Those that can be seen beside it are the ones to be told from it.
+  const sides = new Set(guide.joints[joint]!.at?.map(({ view }) => view));
+  const beside = shut.filter((id) => guide.joints[id]!.at?.some(({ view }) => sides.has(view)));
+  const sameKind = beside.filter((id) => guide.joints[id]!.kind === guide.joints[joint]!.kind);
+  const mixed = [
+    ...shuffled(random, sameKind).slice(0, 2),
+    ...shuffled(random, beside),
+    ...shuffled(random, shut),
+  ];
   const options = shuffled(random, [joint, ...new Set(mixed)].slice(0, 4));
   return {
     kind: "holds",

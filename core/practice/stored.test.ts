@@ -1,5 +1,12 @@
 import type { Deed, Outcome, Setting } from "./exercise.ts";
-import { doneIn, practiceStream, readDeed, readPractice, storedPractice } from "./stored.ts";
+import {
+  doneIn,
+  leftOpen,
+  practiceStream,
+  readDeed,
+  readPractice,
+  storedPractice,
+} from "./stored.ts";
 
 const setting: Setting = { kind: "opens", subject: "opens:wire-plug", seed: 7, level: 1 };
 const outcome: Outcome = { minutes: 1, least: 0, damage: [{ type: "left" }] };
@@ -36,6 +43,22 @@ test("what was done is what began and ended, by whom, whatever else there is", (
   expect(doneIn([...events, open, odd])).toEqual([
     { setting, begun: stamp(0).at, at: stamp(2).at, outcome, by: "pim" },
   ]);
+});
+
+test("the one that was begun last and not ended is there to go on with", () => {
+  const other = practiceStream("two");
+  const open = storedPractice(other, 0, { kind: "set", body: setting }, stamp(3));
+  expect(leftOpen([...events, open])).toEqual({ id: "two", setting });
+  expect(leftOpen(events)).toBeUndefined();
+  expect(leftOpen([])).toBeUndefined();
+  // One that was left before another was done is let go of.
+  expect(
+    leftOpen([
+      { ...open, at: stamp(0).at },
+      { ...events[0]!, at: stamp(1).at },
+      ...events.slice(1),
+    ]),
+  ).toBeUndefined();
 });
 
 test.each([

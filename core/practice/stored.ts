@@ -137,3 +137,21 @@ export function doneIn(
   }
   return done.sort((a, b) => a.at.localeCompare(b.at));
 }
+
+/** The exercise that was begun last, where it was not brought to its end: its id, and how it was set. */
+export function leftOpen(
+  events: readonly StoredEvent[],
+): { readonly id: string; readonly setting: Setting } | undefined {
+  const last = events.reduce<StoredEvent | undefined>(
+    (latest, event) =>
+      event.kind === "set" && (!latest || event.at >= latest.at) ? event : latest,
+    undefined,
+  );
+  if (!last || events.some(({ kind, stream }) => kind === "came-out" && stream === last.stream)) {
+    return undefined;
+  }
+  const setting = readSetting(last.body);
+  return setting.ok
+    ? { id: last.stream.slice(practiceStream("").length), setting: setting.value }
+    : undefined;
+}

@@ -1,8 +1,8 @@
 import type { Person } from "../../core/people/index.ts";
 import {
-  type Done,
   doneIn,
   dueBy,
+  leftOpen,
   nextUp,
   type Offered,
   type Standing,
@@ -17,11 +17,12 @@ import { offeredNow } from "./offered.server.ts";
 export async function standingNow(
   act: Act,
   zone: string,
-): Promise<{ readonly standing: Standing; readonly history: readonly Done[] }> {
-  const history = doneIn(await practiceMarks(act.db, act.actor.id));
+): Promise<{ readonly standing: Standing; readonly left: ReturnType<typeof leftOpen> }> {
+  const marks = await practiceMarks(act.db, act.actor.id);
+  const history = doneIn(marks);
   const now = act.now().toISOString();
   const standing = standingOf(history, now, (time) => shopDay(new Date(time), zone));
-  return { standing, history };
+  return { standing, left: leftOpen(marks) };
 }
 
 /** The same subject has the same number all day, and another one the next: what is alike comes mixed. */
@@ -37,6 +38,8 @@ export interface PracticePage {
   readonly standing: Standing;
   readonly due: number;
   readonly next: Offered | undefined;
+  /** The one that was begun last and not ended. */
+  readonly left: ReturnType<typeof leftOpen>;
   /** All that can be practised; what is above the level is marked by its own. */
   readonly offered: readonly Offered[];
 }
@@ -44,12 +47,16 @@ export interface PracticePage {
 /** Somebody's own practice: what comes next, and all there is. */
 export async function practicePage(act: Act, zone: string): Promise<PracticePage> {
   allow(act, "practise");
-  const [{ standing }, offered] = await Promise.all([standingNow(act, zone), offeredNow(act.db)]);
+  const [{ standing, left }, offered] = await Promise.all([
+    standingNow(act, zone),
+    offeredNow(act.db),
+  ]);
   const now = act.now();
   const order = orderOfDay(shopDay(now, zone));
   const [next] = nextUp(standing, offered, now.toISOString(), order);
   const plain = offered.map(({ kind, subject, level }) => ({ kind, subject, level }));
-  return { standing, due: dueBy(standing, now.toISOString()).length, next, offered: plain };
+  const due = dueBy(standing, now.toISOString()).length;
+  return { standing, left, due, next, offered: plain };
 }
 
 /** How far each person has come: the lead's to see. */
