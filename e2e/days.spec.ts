@@ -31,6 +31,13 @@ test("the days say in what order, at what odds and why; a ticket is put first an
   await choose(page, "What if", "Tobin Harrow is away for 3 days");
   await page.getByRole("button", { name: "Work it out" }).click();
   await expect(page.getByRole("alert")).toContainText("Tobin Harrow is away for 3 days from today");
+  await page.getByLabel("What if").click();
+  await page
+    .getByRole("option", { name: /^The part of \d+ comes two days later$/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: "Work it out" }).click();
+  await expect(page.getByRole("alert")).toContainText(/If the part of \d+ comes 2 days later:/);
   // A bar leads to its ticket.
   await chart.getByRole("link").first().click();
   await expect(page).toHaveURL(/tickets\/\d+$/);
