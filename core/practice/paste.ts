@@ -1,7 +1,8 @@
 import type { Die, Guide, ScrewsJoint } from "../guide/index.ts";
 import { crossOrder } from "../screws/index.ts";
 import type { Damage, Deed, Outcome, Put } from "./exercise.ts";
-import { type Bed, gapAt, middleOfCell, type Plate, type Press, pressed } from "./squeeze.ts";
+import { type Bed, gapAt, middleOfCell, type Plate, type Press } from "./bed.ts";
+import { pressed } from "./squeeze.ts";
 
 /** A cooler over its die: millimetres, from the middle of the die, x to the right, y downwards. */
 export interface Seat {

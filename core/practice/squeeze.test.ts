@@ -1,4 +1,5 @@
-import { type Bed, gapAt, middleOfCell, type Plate, pressed } from "./squeeze.ts";
+import { type Bed, gapAt, middleOfCell, type Plate } from "./bed.ts";
+import { pressed } from "./squeeze.ts";
 
 /** A die so large that nothing comes to its edge. */
 const PLATE: Plate = { width: 0.04, height: 0.04, viscosity: 200, least: 1e-9 };

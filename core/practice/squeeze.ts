@@ -1,54 +1,7 @@
-/** Lengths in metres, forces in newtons, times in seconds, pressures in pascals. */
-export interface Plate {
-  /** Of the die, m. */
-  readonly width: number;
-  readonly height: number;
-  /** Dynamic viscosity of the paste, Pa·s. */
-  readonly viscosity: number;
-  /** The gap at which its filler bears: it is pressed no thinner, m. */
-  readonly least: number;
-}
+import { type Bed, gapAt, middleOfCell, type Plate, type Press } from "./bed.ts";
+import { balanced, limitsOf, stepTime, type Three } from "./plate.ts";
 
-/** What presses for how long: each force where it acts, from the middle of the die. */
-export interface Press {
-  readonly seconds: number;
-  /** Where the plate is kept from coming up further than this gap, m: under the heads of its screws. */
-  readonly stops: readonly { readonly x: number; readonly y: number; readonly gap: number }[];
-  readonly forces: readonly { readonly x: number; readonly y: number; readonly newtons: number }[];
-}
-
-/** Paste under a plate: how much lies in each cell (as the height that it would fill, m), and the gap as a plane. */
-export interface Bed {
-  readonly columns: number;
-  readonly rows: number;
-  readonly paste: Float64Array;
-  /** Gap in the middle, and how it grows to the right and downwards, m and m/m. */
-  readonly gap: number;
-  readonly tiltX: number;
-  readonly tiltY: number;
-  /** What has left over the edge, m³. */
-  readonly over: number;
-  /** The most that one corner of the die has borne while the plate lay askew, N. */
-  readonly borne: number;
-}
-
-/** A gap changes by no more than this part of itself in a step. */
-const STEP = 0.07;
 const MOST_STEPS = 4_000;
-
-/** The gap over a spot that is x, y from the middle. */
-export const gapAt = ({ gap, tiltX, tiltY }: Bed, x: number, y: number): number =>
-  gap + tiltX * x + tiltY * y;
-
-/** The middle of a cell, from the middle of the die. */
-export const middleOfCell = (
-  { columns, rows }: Pick<Bed, "columns" | "rows">,
-  { width, height }: Pick<Plate, "width" | "height">,
-  cell: number,
-): { readonly x: number; readonly y: number } => ({
-  x: (((cell % columns) + 0.5) / columns - 0.5) * width,
-  y: ((Math.floor(cell / columns) + 0.5) / rows - 0.5) * height,
-});
 
 /**
  * Squeeze flow of a Newtonian paste between the die and a rigid plate that may tilt (J. Stefan, Sitzungsberichte der
@@ -69,8 +22,6 @@ export function pressed(plate: Plate, begun: Bed, presses: readonly Press[]): Be
   }
   return bed;
 }
-
-type Three = readonly [number, number, number];
 
 interface Cells {
   readonly dx: number;
@@ -248,148 +199,6 @@ function solve(
     for (let i = 0; i < n; i++) d[i] = z[i]! + beta * d[i]!;
   }
   return p.slice();
-}
-
-/** The corners of the die: where a tilted plate touches first. */
-const cornersOf = ({ width, height }: Plate): readonly Three[] =>
-  [
-    [-1, -1],
-    [1, -1],
-    [-1, 1],
-    [1, 1],
-  ].map(([x, y]) => [1, (x! * width) / 2, (y! * height) / 2]);
-
-/** Something that the plate cannot go past: how it is neared by the plate's going down, and how far it is, m. */
-interface Limit {
-  readonly towards: Three;
-  readonly away: number;
-}
-
-/** As near as this part of the least gap is touching. */
-const TOUCHES = 1e-3;
-
-function limitsOf(plate: Plate, bed: Bed, stops: Press["stops"]): readonly Limit[] {
-  return [
-    ...cornersOf(plate).map((towards) => ({
-      towards,
-      away: gapAt(bed, towards[1], towards[2]) - plate.least,
-    })),
-    ...stops.map(({ x, y, gap }) => ({
-      towards: [-1, -x, -y] as const,
-      away: gap - gapAt(bed, x, y),
-    })),
-  ];
-}
-
-/**
- * How the plate goes down (middle, and per metre right and downwards): pressure and what bears balance the push. Of all
- * sets of limits that are touched the smallest that pushes back and lets nothing past the others.
- */
-function balanced(
-  plate: Plate,
-  limits: readonly Limit[],
-  resist: readonly (readonly number[])[],
-  push: Three,
-): { readonly down: Three; readonly borne: number } {
-  const { width, height } = plate;
-  const air = [AIR, AIR * width ** 2, AIR * height ** 2];
-  const whole = resist.map((row, i) => row.map((value, k) => value + (i === k ? air[i]! : 0)));
-  const touched = limits
-    .filter(({ away }) => away <= TOUCHES * plate.least)
-    .map(({ towards }) => towards);
-  for (const bearing of subsets(touched)) {
-    const found = withBearing(whole, push, bearing);
-    if (!found) continue;
-    const { down, loads } = found;
-    const speed = Math.hypot(down[0], down[1] * width, down[2] * height);
-    const goesPast = touched.some((n) => !bearing.includes(n) && dot(n, down) > 1e-9 * speed);
-    if (goesPast || loads.some((load) => load < -1e-9)) continue;
-    // Corners push up, stops keep down. On three corners it lies flat: who bears how much of it then is not told.
-    const corners = touched.filter(([up]) => up > 0).length;
-    const loaded = corners > 2 ? [] : loads.filter((_, i) => bearing[i]![0] > 0);
-    return { down, borne: Math.max(0, ...loaded) };
-  }
-  return { down: [0, 0, 0], borne: 0 };
-}
-
-/** Air resists next to nothing, N·s/m: where nothing is wetted the plate falls as fast as a step lets it. */
-const AIR = 1e-3;
-
-const dot = (a: Three, b: Three): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-
-/** Up to three of them, the fewest first: three hold a plate. */
-function subsets<T>(all: readonly T[]): readonly (readonly T[])[] {
-  const sets: T[][] = [[]];
-  for (const one of all) {
-    for (const set of sets.slice()) if (set.length < 3) sets.push([...set, one]);
-  }
-  return sets.sort((a, b) => a.length - b.length);
-}
-
-function withBearing(
-  resist: readonly (readonly number[])[],
-  push: Three,
-  bearing: readonly Three[],
-): { readonly down: Three; readonly loads: readonly number[] } | undefined {
-  const n = 3 + bearing.length;
-  const rows = Array.from({ length: n }, (_, i) =>
-    Array.from({ length: n + 1 }, (_, k) => {
-      if (k === n) return i < 3 ? push[i]! : 0;
-      if (i < 3 && k < 3) return resist[i]![k]!;
-      if (i < 3) return bearing[k - 3]![i]!;
-      return k < 3 ? bearing[i - 3]![k]! : 0;
-    }),
-  );
-  const x = gauss(rows);
-  return x && { down: [x[0]!, x[1]!, x[2]!], loads: x.slice(3) };
-}
-
-/** Gauss with the largest pivot of each column, rows scaled; undefined: no one answer. */
-function gauss(rows: number[][]): readonly number[] | undefined {
-  const n = rows.length;
-  for (const row of rows) {
-    const most = Math.max(...row.slice(0, n).map(Math.abs));
-    if (most === 0) return undefined;
-    for (let k = 0; k <= n; k++) row[k]! /= most;
-  }
-  for (let k = 0; k < n; k++) {
-    let pivot = k;
-    for (let i = k + 1; i < n; i++)
-      if (Math.abs(rows[i]![k]!) > Math.abs(rows[pivot]![k]!)) pivot = i;
-    if (Math.abs(rows[pivot]![k]!) < 1e-300) return undefined;
-    [rows[k], rows[pivot]] = [rows[pivot]!, rows[k]!];
-    for (let i = k + 1; i < n; i++) {
-      const times = rows[i]![k]! / rows[k]![k]!;
-      for (let c = k; c <= n; c++) rows[i]![c]! -= times * rows[k]![c]!;
-    }
-  }
-  const x = new Array<number>(n).fill(0);
-  for (let i = n - 1; i >= 0; i--) {
-    let rest = rows[i]![n]!;
-    for (let c = i + 1; c < n; c++) rest -= rows[i]![c]! * x[c]!;
-    x[i] = rest / rows[i]![i]!;
-  }
-  return x;
-}
-
-/** As long as no corner's gap changes by more than its part, and no limit is passed. */
-function stepTime(
-  plate: Plate,
-  bed: Bed,
-  limits: readonly Limit[],
-  down: Three,
-  most: number,
-): number {
-  let seconds = most;
-  for (const corner of cornersOf(plate)) {
-    const speed = Math.abs(dot(corner, down));
-    if (speed > 0) seconds = Math.min(seconds, (STEP * gapAt(bed, corner[1], corner[2])) / speed);
-  }
-  for (const { towards, away } of limits) {
-    const speed = dot(towards, down);
-    if (speed > 0 && away > TOUCHES * plate.least) seconds = Math.min(seconds, away / speed);
-  }
-  return seconds;
 }
 
 /** What flows in a step: by the pressures through the faces; what a cell does not hold goes on to the next. */
