@@ -20,7 +20,6 @@ export {
   type View,
 } from "./practice.ts";
 export {
-  type Done,
   dueBy,
   type Known,
   nextUp,

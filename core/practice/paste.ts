@@ -74,18 +74,23 @@ export const MOST_KELVIN = 5;
 const MOST_OVER = 1;
 const MOST_BORNE = 0.5;
 
-/** The cooler of a guide that has a die and the places of its screws; undefined: it has none that can be practised on. */
+/**
+ * A cooler of a guide over one die, with three or four screws of a lot about it (the die is taken to lie in their middle);
+ * undefined: there is none. Of a cooler over several dies it is not known which screws press on which.
+ */
 export function seatOf(guide: Guide): Seat | undefined {
   for (const [cooler, { dies, bond, shape }] of Object.entries(guide.parts)) {
-    const die = dies?.[0];
-    if (!die || !shape) continue;
+    const [die, ...others] = dies ?? [];
+    if (!die || others.length > 0 || !shape) continue;
     const lots = Object.values(guide.joints).filter(
       (joint): joint is ScrewsJoint =>
-        joint.kind === "screws" && joint.joins.includes(cooler) && (joint.at?.length ?? 0) >= 3,
+        joint.kind === "screws" &&
+        joint.joins.includes(cooler) &&
+        [3, 4].includes(joint.at?.length ?? 0),
     );
     const lot = lots.find(({ order }) => Array.isArray(order)) ?? lots[0];
     if (!lot?.at) continue;
-    const at = lot.at.slice(0, 6);
+    const { at } = lot;
     const x = at.reduce((sum, one) => sum + one.x, 0) / at.length;
     const y = at.reduce((sum, one) => sum + one.y, 0) / at.length;
     const isStamped = Array.isArray(lot.order) && lot.order.length === at.length;

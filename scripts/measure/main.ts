@@ -10,6 +10,7 @@ import { measureLoad } from "./load.ts";
 import { measureMachines } from "./machines.ts";
 import { measurePages } from "./pages.ts";
 import { measurePlanner } from "./planner.ts";
+import { measurePractice } from "./practice.ts";
 import { measurePrice } from "./price.ts";
 import { machineLine, print, printed, root } from "./report.ts";
 import { measureScripts } from "./scripts.ts";
@@ -27,6 +28,7 @@ const SUBJECTS: Readonly<Record<string, () => void | Promise<void>>> = {
   "find-out": measureFindOut,
   price: measurePrice,
   days: measureDays,
+  practice: measurePractice,
   fold: measureFold,
   tray: measureTray,
   scripts: measureScripts,
