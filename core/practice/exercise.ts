@@ -80,7 +80,7 @@ export const lost = ({ minutes, least }: Outcome): number =>
 /** More than this above the least is not yet how it is done. */
 const SLACK = 0.1;
 
-/** How well it went: missed, right with time to spare, right. */
+/** How well it went: missed, right but not the quickest way, right. */
 export type Grade = "missed" | "slow" | "right";
 export function gradeOf(outcome: Outcome): Grade {
   if (outcome.damage.length > 0) return "missed";

@@ -34,7 +34,10 @@ test.each<[Damage, string]>([
     { type: "starved", share: 0.224, kelvin: 10.3 },
     "22 % of the die has no paste: 10.3 °C warmer at its hottest.",
   ],
-  [{ type: "askew", newtons: 46.2 }, "One corner of the die bore 46 N alone: so dies crack."],
+  [
+    { type: "askew", newtons: 46.2 },
+    "One corner of the die bore 46 N alone: that is how dies crack.",
+  ],
 ])("%j in words", (damage, words) => {
   expect(damageWords(facts, faults, damage)).toBe(words);
 });
@@ -44,7 +47,9 @@ test("how it came out: what it took, and what of it was above the least", () => 
     outcomeWords({ minutes, least, damage });
   expect(words(0, 0)).toBe("Right.");
   expect(words(12.4, 12.4)).toBe("Right. 12.4 minutes, the least there is.");
-  expect(words(15, 12)).toBe("Right, with time to spare. 15 minutes: 3 minutes above the least.");
+  expect(words(15, 12)).toBe(
+    "Right, but not the quickest way. 15 minutes: 3 minutes above the least.",
+  );
   expect(words(14, 0, [{ type: "left" }])).toBe("Missed. It costs 14 minutes.");
 });
 

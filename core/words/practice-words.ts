@@ -85,7 +85,7 @@ export function damageWords(
     case "over-edge":
       return `${damage.volume} mm³ over the edge of the die.`;
     case "askew":
-      return `One corner of the die bore ${Math.round(damage.newtons)} N alone: so dies crack.`;
+      return `One corner of the die bore ${Math.round(damage.newtons)} N alone: that is how dies crack.`;
     case "left":
       return "Given up.";
     default:
@@ -106,7 +106,7 @@ function wrongHoleWords(
 
 export const GRADE_WORDS: Readonly<Record<Grade, string>> = {
   missed: "Missed",
-  slow: "Right, with time to spare",
+  slow: "Right, but not the quickest way",
   right: "Right",
 };
 
