@@ -25,7 +25,7 @@ test("a learner's first round, by the keys alone: set, answered, told, and the n
     const before = page.url();
     await page.keyboard.press("Space");
     await expect(page).not.toHaveURL(before);
-    await hydrated(page);
+    await expect(page.getByRole("button", { name: /^Give up/ })).toBeEnabled();
     await page.keyboard.press("g");
     await expect(outcome(page)).toContainText("Given up.");
   }

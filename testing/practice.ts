@@ -56,7 +56,9 @@ export function perfectDeed(machine: Machine, setting: Setting, deeds: readonly 
     case "find":
       return { do: "repair", cause: (told as typeof view).cause! };
     case "paste": {
-      const paste = { pattern: "spread", volume: view.need ?? 8, x: 0, y: 0 } as const;
+      // A dot and a bead take more than a spread, and no more than that much over the edge.
+      const volume = 1.5 * (view.need ?? 8);
+      const paste = { volume, x: 0, y: 0 };
       return { do: "press", paste, turns: stampedTurns(view.seat) };
     }
   }

@@ -3,6 +3,7 @@ import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
+import { Fold } from "../ui/fold.tsx";
 import type { LearntRow } from "./learnt-chart.tsx";
 
 const headOf = (column: string): string => {
@@ -14,8 +15,12 @@ const headOf = (column: string): string => {
 export function LearntTable({ label, rows }: { label: string; rows: readonly LearntRow[] }) {
   const columns = Object.keys(rows[0]!);
   return (
-    <details>
-      <summary>The table behind it: {rows.length === 1 ? "1 row" : `${rows.length} rows`}</summary>
+    <Fold
+      title="The table behind it"
+      line={rows.length === 1 ? "1 row" : `${rows.length} rows`}
+      isOpen={false}
+      level={3}
+    >
       <div style={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label={`${label}, table`}>
         <Table size="small" aria-label={label}>
           <TableHead>
@@ -36,6 +41,6 @@ export function LearntTable({ label, rows }: { label: string; rows: readonly Lea
           </TableBody>
         </Table>
       </div>
-    </details>
+    </Fold>
   );
 }

@@ -1,4 +1,4 @@
-import type { Pressed, Put, Seat } from "../../core/practice/index.ts";
+import type { Pattern, Pressed, Put, Seat } from "../../core/practice/index.ts";
 
 /** Around the outermost screw, mm. */
 const EDGE = 5;
@@ -6,12 +6,14 @@ const EDGE = 5;
 /** The die and the screws over it, true to scale; the paste as it was put on, or what has become of it. */
 export function DieDrawing({
   seat,
+  pattern,
   put,
   pressed,
   left,
   turn,
 }: {
   seat: Seat;
+  pattern: Pattern;
   put: Put;
   pressed: Pressed | undefined;
   /** Turns that each screw has left. */
@@ -21,6 +23,7 @@ export function DieDrawing({
   const { die, screws } = seat;
   const halfWide = Math.max(die.width / 2, ...screws.map(({ x }) => Math.abs(x))) + EDGE;
   const halfHigh = Math.max(die.height / 2, ...screws.map(({ y }) => Math.abs(y))) + EDGE;
+  const box = { x: -die.width / 2, y: -die.height / 2, width: die.width, height: die.height };
   return (
     <svg
       width="100%"
@@ -29,25 +32,13 @@ export function DieDrawing({
       role="img"
       aria-label={pressed ? "What the paste covers" : "The die, the paste and the screws"}
     >
-      <rect
-        x={-die.width / 2}
-        y={-die.height / 2}
-        width={die.width}
-        height={die.height}
-        fill="var(--card)"
-        stroke="var(--ink)"
-        strokeWidth="0.15"
-      />
-      {pressed ? <Thickness seat={seat} pressed={pressed} /> : <Fresh die={die} put={put} />}
-      <rect
-        x={-die.width / 2}
-        y={-die.height / 2}
-        width={die.width}
-        height={die.height}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="0.25"
-      />
+      <rect {...box} fill="var(--card)" />
+      {pressed ? (
+        <Thickness seat={seat} pressed={pressed} />
+      ) : (
+        <Fresh die={die} pattern={pattern} put={put} />
+      )}
+      <rect {...box} fill="none" stroke="var(--ink)" strokeWidth="0.25" />
       {screws.map(({ x, y }, i) => (
         <g
           key={i}
@@ -109,7 +100,15 @@ function Thickness({ seat: { die, bond }, pressed }: { seat: Seat; pressed: Pres
 }
 
 /** As it is put on: a dot or a bead a millimetre high, or spread over all of it. */
-function Fresh({ die, put: { pattern, volume, x, y } }: { die: Seat["die"]; put: Put }) {
+function Fresh({
+  die,
+  pattern,
+  put: { volume, x, y },
+}: {
+  die: Seat["die"];
+  pattern: Pattern;
+  put: Put;
+}) {
   const paste = { fill: "var(--mat)", opacity: 0.7 };
   if (pattern === "dot") return <circle cx={x} cy={y} r={Math.sqrt(volume / Math.PI)} {...paste} />;
   if (pattern === "spread") {

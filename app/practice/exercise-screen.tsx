@@ -38,7 +38,7 @@ export interface ExerciseProps {
 
 /** An exercise: the machine on the left, what is asked on the right, how it came out at its end. */
 export function ExerciseScreen(props: ExerciseProps) {
-  const { id, title, about, guide, view, after, faults, setting } = props;
+  const { id, title, about, guide, view, after, faults } = props;
   const sending = useSend(`/practice/${id}`);
   const next = useSend("/practice");
   const does = (deed: Deed): void => sending.send({ after, deed });
@@ -71,12 +71,7 @@ export function ExerciseScreen(props: ExerciseProps) {
     >
       <div className="practice">
         {view.kind === "paste" ? (
-          <PasteExercise
-            view={view}
-            pattern={patternIn(setting.subject)}
-            isBusy={sending.isBusy}
-            does={does}
-          >
+          <PasteExercise view={view} isBusy={sending.isBusy} does={does}>
             {result}
           </PasteExercise>
         ) : (
@@ -138,11 +133,6 @@ function Result({
     </>
   );
 }
-
-const patternIn = (subject: string) => {
-  const [, pattern] = subject.split(":");
-  return pattern === "bead" || pattern === "spread" ? pattern : "dot";
-};
 
 /** The machine as it lies there; in a strip-down it is tapped. */
 function Machine({

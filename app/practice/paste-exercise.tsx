@@ -17,18 +17,16 @@ const PLACE = 0.5;
 /** Paste is put on, the screws are turned, and the squeeze is worked out. */
 export function PasteExercise({
   view,
-  pattern,
   isBusy,
   does,
   children,
 }: {
   view: PasteView;
-  pattern: Pattern;
   isBusy: boolean;
   does: (deed: Deed) => void;
   children: ReactNode;
 }) {
-  const { seat, need, pressed, outcome } = view;
+  const { seat, pattern, need, pressed, outcome } = view;
   const [volume, setVolume] = useState(5);
   const [at, setAt] = useState({ x: 0, y: 0 });
   const [turns, setTurns] = useState<readonly number[]>([]);
@@ -42,7 +40,7 @@ export function PasteExercise({
     setVolume(Math.min(200, Math.max(AMOUNT, Math.round((volume + by) * 10) / 10)));
   const shift = (x: number, y: number): void => setAt({ x: at.x + x, y: at.y + y });
   const press = (): void => {
-    if (isTight) does({ do: "press", paste: { pattern, volume, ...at }, turns });
+    if (isTight) does({ do: "press", paste: { volume, ...at }, turns });
   };
   const canPlace = pattern !== "spread";
   useKeys(
@@ -69,7 +67,8 @@ export function PasteExercise({
       <div className="practice-map" style={{ padding: 8 }}>
         <DieDrawing
           seat={seat}
-          put={{ pattern, volume, ...at }}
+          pattern={pattern}
+          put={{ volume, ...at }}
           pressed={pressed}
           left={left}
           turn={outcome ? undefined : turn}
@@ -83,7 +82,8 @@ export function PasteExercise({
         </h2>
         <p style={{ margin: 0 }}>
           {PATTERN_LINES[pattern]}
-          {need !== undefined && ` A die of this size needs about ${need} mm³.`}
+          {need !== undefined &&
+            ` Spread, a die of this size needs about ${need} mm³; a dot or a bead takes more.`}
         </p>
         {pressed ? (
           <dl className="practice-facts">

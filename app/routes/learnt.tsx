@@ -3,10 +3,10 @@ import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import { useRouteLoaderData } from "react-router";
 import { nameOf } from "../../core/people/index.ts";
+import { EXPERIENCE_WORDS } from "../../core/words/index.ts";
 import { experienceNow } from "../../shop/experience/index.server.ts";
 import { LearntChart } from "../experience/learnt-chart.tsx";
 import { LearntTable } from "../experience/learnt-table.tsx";
-import { TABLE_WORDS } from "../experience/table-words.ts";
 import { actFor } from "../frame/act.server.ts";
 import { shown } from "../frame/allowed.server.ts";
 import type { loader as root } from "../root.tsx";
@@ -37,17 +37,17 @@ export default function LearntRoute({ loaderData: { tables } }: Route.ComponentP
         }}
       >
         {tables.map(({ table, advice, rows }) => (
-          <Box key={table} component="section" aria-label={TABLE_WORDS[table].title}>
+          <Box key={table} component="section" aria-label={EXPERIENCE_WORDS[table].title}>
             <Typography variant="h2" sx={{ mb: 0.5 }}>
-              {TABLE_WORDS[table].title}
+              {EXPERIENCE_WORDS[table].title}
             </Typography>
             <Typography sx={{ mb: 1, fontWeight: 600 }}>{advice}</Typography>
             {rows.length === 0 ? (
-              <Typography sx={{ color: "var(--soft)" }}>{TABLE_WORDS[table].empty}</Typography>
+              <Typography sx={{ color: "var(--soft)" }}>{EXPERIENCE_WORDS[table].empty}</Typography>
             ) : (
               <>
                 <LearntChart table={table} rows={rows} lamp={lamp} />
-                <LearntTable label={TABLE_WORDS[table].title} rows={rows} />
+                <LearntTable label={EXPERIENCE_WORDS[table].title} rows={rows} />
                 <Link href={`/learnt/${table}.csv`}>Take it out as CSV</Link>
               </>
             )}

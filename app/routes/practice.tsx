@@ -43,7 +43,7 @@ export async function loader({ context }: Route.LoaderArgs) {
     },
     next: page.next && { ...page.next, words: words(page.next.subject) },
     known: known.map((one) => ({ ...one, words: words(one.subject) })),
-    offered: page.offered.map((one) => ({ ...one, words: words(one.subject) })),
+    choices: page.choices.map(({ kind, subject, level }) => ({ kind, subject, level })),
     others: others.map((one) => ({
       name: people.find(({ id }) => id === one.person)?.name ?? one.person,
       ...one.standing,
@@ -79,7 +79,7 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 });
 
 export default function PracticeRoute({ loaderData }: Route.ComponentProps) {
-  const { standing, due, left, next, known, offered, others, now } = loaderData;
+  const { standing, due, left, next, known, choices, others, now } = loaderData;
   const send = useSend("/practice");
   const begin = () => send.send({});
   const navigate = useNavigate();
@@ -138,33 +138,27 @@ export default function PracticeRoute({ loaderData }: Route.ComponentProps) {
         }}
       >
         {EXERCISES.map((kind) => {
-          const own = offered.filter((one) => one.kind === kind);
-          const within = own.filter(({ level }) => level <= standing.level);
-          const [first] = [...within, ...own];
+          const choice = choices.find((one) => one.kind === kind);
           return (
             <Box key={kind} component="section" sx={{ borderTop: "1px solid var(--line)", pt: 1 }}>
               <Typography variant="h3">{EXERCISE_WORDS[kind].name}</Typography>
               <Typography sx={{ color: "var(--soft)", mb: 1 }}>
                 {EXERCISE_WORDS[kind].asks}
               </Typography>
-              {first === undefined ? (
+              {choice === undefined ? (
                 <Typography>No guide has what it takes.</Typography>
               ) : (
                 <Button
                   variant="outlined"
                   disabled={send.isBusy}
-                  onClick={() =>
-                    send.send({ subject: pickOf(within.length > 0 ? within : own, known) })
-                  }
+                  onClick={() => send.send({ subject: choice.subject })}
                   aria-label={`Practise: ${EXERCISE_WORDS[kind].name}`}
                 >
                   Practise this
                 </Button>
               )}
-              {within.length === 0 && first && (
-                <Typography sx={{ mt: 0.5 }}>
-                  From level {Math.min(...own.map((o) => o.level))}.
-                </Typography>
+              {choice && choice.level > standing.level && (
+                <Typography sx={{ mt: 0.5 }}>From level {choice.level} on.</Typography>
               )}
             </Box>
           );
@@ -174,15 +168,4 @@ export default function PracticeRoute({ loaderData }: Route.ComponentProps) {
       {others.length > 0 && <ProgressTable people={others} />}
     </Page>
   );
-}
-
-/** Of what is offered, what was not practised yet, else what is due first. */
-function pickOf(
-  own: readonly { readonly subject: string }[],
-  known: readonly { readonly subject: string; readonly due: string }[],
-): string {
-  const due = new Map(known.map((one) => [one.subject, one.due]));
-  return [...own].sort((a, b) =>
-    (due.get(a.subject) ?? "").localeCompare(due.get(b.subject) ?? ""),
-  )[0]!.subject;
 }

@@ -1,3 +1,4 @@
+import { median } from "../base/median.ts";
 import { type LedgerEvent, missedIn, takenBack } from "../bench/index.ts";
 import type { Guide } from "../guide/index.ts";
 import { type StepTime, stepTimes } from "../minutes/index.ts";
@@ -79,9 +80,8 @@ export const isWhole = ({ guide, events }: JobDone): boolean =>
   });
 
 export function experienceOf(jobs: readonly JobDone[], parts: readonly PartCame[]): Experience {
-  const times = jobs.flatMap((job) =>
-    stepTimes(job.guide, job.events).map((time) => ({ job, time })),
-  );
+  const timedJobs = jobs.map((job) => ({ job, own: stepTimes(job.guide, job.events) }));
+  const times = timedJobs.flatMap(({ job, own }) => own.map((time) => ({ job, time })));
   const monthOf = ({ events }: JobDone): string => (events[0]?.at ?? "").slice(0, 7);
   const weighed = (rows: readonly Timed[]): readonly Timed[] =>
     [...rows].sort((a, b) => Math.abs(over(b)) - Math.abs(over(a)) || a.key.localeCompare(b.key));
@@ -92,9 +92,8 @@ export function experienceOf(jobs: readonly JobDone[], parts: readonly PartCame[
     forgotten: forgottenIn(jobs),
     gone: goneIn(jobs),
     suppliers: bySupplier(parts),
-    jobs: jobs
-      .map((job) => {
-        const own = times.filter((one) => one.job === job).map(({ time }) => time);
+    jobs: timedJobs
+      .map(({ job, own }) => {
         const sum = (of: (time: StepTime) => number) =>
           hundredth(own.reduce((s, t) => s + of(t), 0));
         return {
@@ -122,23 +121,21 @@ function timed<T extends { readonly time: StepTime }>(
   const groups = new Map<string, StepTime[]>();
   for (const one of all) {
     const key = keyOf(one);
-    groups.set(key, [...(groups.get(key) ?? []), one.time]);
+    const known = groups.get(key);
+    if (known) known.push(one.time);
+    else groups.set(key, [one.time]);
   }
   return [...groups].map(([key, times]) => {
-    const ratios = times.map(({ minutes, estimate }) => minutes / estimate).sort((a, b) => a - b);
+    const ratios = times.map(({ minutes, estimate }) => minutes / estimate);
     return {
       key,
       n: times.length,
       estimate: hundredth(times.reduce((sum, { estimate }) => sum + estimate, 0)),
       minutes: hundredth(times.reduce((sum, { minutes }) => sum + minutes, 0)),
-      times: hundredth(middle(ratios)),
+      times: hundredth(median(ratios)),
     };
   });
 }
-
-/** The middle of sorted numbers; of an even count the mean of the two. */
-const middle = (sorted: readonly number[]): number =>
-  (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2;
 
 function forgottenIn(jobs: readonly JobDone[]): readonly Forgotten[] {
   const found = new Map<string, { row: Omit<Forgotten, "jobs">; jobs: Set<number> }>();

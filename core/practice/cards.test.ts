@@ -1,4 +1,4 @@
-import { type Done, dueBy, nextUp, type Offered, standingOf } from "./cards.ts";
+import { choicesFor, type Done, dueBy, nextUp, type Offered, standingOf } from "./cards.ts";
 import type { Outcome, Setting } from "./exercise.ts";
 
 const RIGHT: Outcome = { minutes: 0, least: 0, damage: [] };
@@ -102,5 +102,16 @@ describe("what comes next", () => {
   test("nothing above the level, nothing that is not offered any more", () => {
     expect(next([], at(1))).not.toContain("order:m:fan");
     expect(next([done("screw:gone", at(1), at(1), MISSED)], at(2))).not.toContain("screw:gone");
+  });
+  test("a kind that is chosen is drawn within the level first, then what is new, then the soonest due", () => {
+    const chosen = (history: readonly Done[]) =>
+      choicesFor(standingOf(history, at(9), dayOf), offered).map(({ subject }) => subject);
+    expect(chosen([])).toEqual(["opens:a", "screw:m", "order:m:fan"]);
+    expect(chosen([done("opens:a", at(1), at(1))])[0]).toBe("opens:b");
+    const both = [done("opens:a", at(1), at(1)), done("opens:b", at(1), at(1), MISSED)];
+    expect(chosen(both)[0]).toBe("opens:b");
+    const more: Offered = { kind: "screw", subject: "screw:high", level: 4 };
+    const standing = standingOf([], at(1), dayOf);
+    expect(choicesFor(standing, [more]).map(({ subject }) => subject)).toEqual(["screw:high"]);
   });
 });

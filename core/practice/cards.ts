@@ -131,3 +131,22 @@ export function nextUp(
   );
   return [...due, ...fresh, ...later];
 }
+
+/**
+ * Of each kind what is drawn when it is chosen: within one's level before above it, what was not practised yet before what
+ * was, of that the soonest due. A kind that nothing is offered of is left out.
+ */
+export function choicesFor(
+  { level, known }: Standing,
+  offered: readonly Offered[],
+): readonly Offered[] {
+  const due = new Map(known.map((one) => [one.subject, one.due]));
+  const above = (one: Offered): number => Math.max(0, one.level - level);
+  const dueOf = ({ subject }: Offered): string => due.get(subject) ?? "";
+  return EXERCISES.flatMap((kind) =>
+    offered
+      .filter((one) => one.kind === kind)
+      .sort((a, b) => above(a) - above(b) || dueOf(a).localeCompare(dueOf(b)))
+      .slice(0, 1),
+  );
+}

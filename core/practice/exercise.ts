@@ -34,9 +34,8 @@ export type Deed =
   /** Given up: what was to be known is told. */
   | { readonly do: "leave" };
 
-/** Paste as it is put on: how much (mm³), and how far its middle is from the die's, mm. */
+/** Paste as it is put on: how much (mm³), and how far its middle is from the die's, mm. What pattern is the exercise's. */
 export interface Put {
-  readonly pattern: Pattern;
   readonly volume: number;
   readonly x: number;
   readonly y: number;

@@ -20,6 +20,7 @@ export {
   type View,
 } from "./practice.ts";
 export {
+  choicesFor,
   dueBy,
   type Known,
   nextUp,

@@ -1,3 +1,4 @@
+import type { Pattern } from "./exercise.ts";
 import type { Guide } from "../guide/index.ts";
 import { readGuide } from "../../testing/practice.ts";
 import { pasteView, type Seat, seatOf, squeezed, stampedTurns } from "./paste.ts";
@@ -8,12 +9,8 @@ const seat = seatOf(guide) as Seat;
 const need = pasteFor(seat.die, seat.bond).volume;
 const turns = stampedTurns(seat);
 const oneByOne = seat.screws.flatMap((_, i) => [i, i, i]);
-const put = (pattern: "dot" | "bead" | "spread", volume = need, x = 0) => ({
-  pattern,
-  volume,
-  x,
-  y: 0,
-});
+const made = (pattern: Pattern, order = turns, volume = need, x = 0) =>
+  squeezed(seat, pattern, { volume, x, y: 0 }, order);
 
 test("the cooler sits where its guide says: its die, its screws about it, the order that is stamped", () => {
   expect(seat.die).toMatchObject({ width: 14, height: 9 });
@@ -24,11 +21,7 @@ test("the cooler sits where its guide says: its die, its screws about it, the or
 });
 
 test("spread over all of it nothing is starved; a dot leaves corners, half of it leaves more", () => {
-  const [spread, dot, half] = [
-    squeezed(seat, put("spread"), turns),
-    squeezed(seat, put("dot"), turns),
-    squeezed(seat, put("dot", need / 2), turns),
-  ];
+  const [spread, dot, half] = [made("spread"), made("dot"), made("dot", turns, need / 2)];
   expect(spread.covered).toBeGreaterThan(0.99);
   expect(spread.kelvin).toBeLessThan(1);
   expect(dot.covered).toBeLessThan(spread.covered);
@@ -37,30 +30,26 @@ test("spread over all of it nothing is starved; a dot leaves corners, half of it
 });
 
 test("off the middle it is far warmer where there is none, and more is over the edge", () => {
-  const [middle, off] = [
-    squeezed(seat, put("dot"), turns),
-    squeezed(seat, put("dot", need, 4), turns),
-  ];
+  const [middle, off] = [made("dot"), made("dot", turns, need, 4)];
   expect(off.kelvin).toBeGreaterThan(3 * middle.kelvin);
   expect(off.over).toBeGreaterThan(middle.over);
 });
 
 test("the stamped order matters: one screw after the other puts twice as much on one corner of the die", () => {
-  const [stamped, other] = [
-    squeezed(seat, put("spread"), turns),
-    squeezed(seat, put("spread"), oneByOne),
-  ];
+  const [stamped, other] = [made("spread"), made("spread", oneByOne)];
   expect(other.borne).toBeGreaterThan(2 * stamped.borne);
 });
 
 test("screws that were not turned are at the last: nothing is left loose", () => {
-  const made = squeezed(seat, put("spread"), []);
-  expect(made.corners.every((gap) => Math.abs(gap - seat.bond * 1000) < 3)).toBe(true);
+  const loose = made("spread", []);
+  expect(loose.corners.every((gap) => Math.abs(gap - seat.bond * 1000) < 3)).toBe(true);
 });
 
 test("judged: right with enough in the middle as stamped; too much, too little and askew each have their damage", () => {
   const view = (volume: number, order: readonly number[], x = 0) =>
-    pasteView(seat, need, 3, 14, [{ do: "press", paste: put("dot", volume, x), turns: order }]);
+    pasteView(seat, "dot", need, 3, 14, [
+      { do: "press", paste: { volume, x, y: 0 }, turns: order },
+    ]);
   expect(view(1.4 * need, turns).outcome).toEqual({ minutes: 0, least: 0, damage: [] });
   expect(view(need / 2, turns).outcome).toMatchObject({
     minutes: 14,
@@ -68,9 +57,9 @@ test("judged: right with enough in the middle as stamped; too much, too little a
   });
   expect(view(4 * need, turns).outcome!.damage).toMatchObject([{ type: "over-edge" }]);
   expect(view(1.4 * need, oneByOne).outcome!.damage).toMatchObject([{ type: "askew" }]);
-  expect(pasteView(seat, need, 3, 14, []).outcome).toBeUndefined();
-  expect(pasteView(seat, need, 4, 14, []).need).toBeUndefined();
-  expect(pasteView(seat, need, 3, 14, [{ do: "leave" }]).outcome!.damage).toEqual([
+  expect(pasteView(seat, "dot", need, 3, 14, []).outcome).toBeUndefined();
+  expect(pasteView(seat, "dot", need, 4, 14, []).need).toBeUndefined();
+  expect(pasteView(seat, "dot", need, 3, 14, [{ do: "leave" }]).outcome!.damage).toEqual([
     { type: "left" },
   ]);
 });

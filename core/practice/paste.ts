@@ -1,6 +1,6 @@
 import type { Die, Guide, ScrewsJoint } from "../guide/index.ts";
 import { crossOrder } from "../screws/index.ts";
-import type { Damage, Deed, Outcome, Put } from "./exercise.ts";
+import type { Damage, Deed, Outcome, Pattern, Put } from "./exercise.ts";
 import { type Bed, gapAt, middleOfCell, type Plate, type Press } from "./bed.ts";
 import { pressed } from "./squeeze.ts";
 
@@ -19,6 +19,7 @@ export interface Seat {
 export interface PasteView {
   readonly kind: "paste";
   readonly seat: Seat;
+  readonly pattern: Pattern;
   /** What a die of this size needs, mm³: said where the level says it. */
   readonly need: number | undefined;
   readonly pressed: Pressed | undefined;
@@ -113,13 +114,14 @@ export const stampedTurns = ({ stamped }: Seat): readonly number[] =>
 /** Paste under a cooler: put on, pressed by the screws in the order in which they are turned, judged by what it costs. */
 export function pasteView(
   seat: Seat,
+  pattern: Pattern,
   need: number,
   level: number,
   redo: number,
   deeds: readonly Deed[],
 ): PasteView {
   const deed = deeds.find(({ do: what }) => what === "press" || what === "leave");
-  const shown = { kind: "paste" as const, seat, need: level <= 3 ? need : undefined };
+  const shown = { kind: "paste" as const, seat, pattern, need: level <= 3 ? need : undefined };
   if (!deed) return { ...shown, pressed: undefined, outcome: undefined };
   if (deed.do !== "press") {
     return {
@@ -128,7 +130,7 @@ export function pasteView(
       outcome: { minutes: 0, least: 0, damage: [{ type: "left" }] },
     };
   }
-  const made = squeezed(seat, deed.paste, deed.turns);
+  const made = squeezed(seat, pattern, deed.paste, deed.turns);
   const { kelvin, over, starved, borne } = made;
   const damage: Damage[] = [];
   if (kelvin > MOST_KELVIN) {
@@ -146,7 +148,12 @@ export function pasteView(
 }
 
 /** What a put paste comes to under these turns; a screw that is not turned to its end is, at the last. */
-export function squeezed(seat: Seat, put: Put, turns: readonly number[]): Pressed {
+export function squeezed(
+  seat: Seat,
+  pattern: Pattern,
+  put: Put,
+  turns: readonly number[],
+): Pressed {
   const { die, bond } = seat;
   const plate: Plate = {
     width: die.width / 1000,
@@ -154,7 +161,7 @@ export function squeezed(seat: Seat, put: Put, turns: readonly number[]): Presse
     viscosity: VISCOSITY,
     least: bond / 1000,
   };
-  const begun = bedOf(plate, put);
+  const begun = bedOf(plate, pattern, put);
   const bed = pressed(plate, begun, pressesOf(seat, turns, begun.gap));
   const cell = (die.width / 1000 / bed.columns) * (die.height / 1000 / bed.rows);
   let covered = 0;
@@ -240,7 +247,7 @@ function pressesOf({ screws }: Seat, turns: readonly number[], begun: number): r
 }
 
 /** Paste as it lies before anything presses on it; what lies beside the die is over the edge at once. */
-function bedOf({ width, height }: Plate, { pattern, volume, x, y }: Put): Bed {
+function bedOf({ width, height }: Plate, pattern: Pattern, { volume, x, y }: Put): Bed {
   const side = Math.max(width, height) / CELLS;
   const columns = Math.max(8, Math.round(width / side));
   const rows = Math.max(8, Math.round(height / side));

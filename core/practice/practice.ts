@@ -140,7 +140,7 @@ export function exerciseOf(
       const need = pasteFor(seat.die, seat.bond).volume;
       const isPressed = deeds.some((deed) => deed.do === "press");
       const plan = isPressed ? machine.planFor(seat.cooler) : undefined;
-      return ok(pasteView(seat, need, setting.level, plan?.work ?? 0, deeds));
+      return ok(pasteView(seat, pattern, need, setting.level, plan?.work ?? 0, deeds));
     }
     default:
       return Object.hasOwn(guide.parts, part) ? planned(machine, part, setting, deeds) : none;

@@ -2,14 +2,7 @@ import { reader, type Reader } from "../base/ajv.ts";
 import { fail, ok, type Result } from "../base/result.ts";
 import type { StoredEvent } from "../bench/index.ts";
 import type { Done } from "./cards.ts";
-import {
-  type Deed,
-  EXERCISES,
-  MOST_LEVEL,
-  type Outcome,
-  PATTERNS,
-  type Setting,
-} from "./exercise.ts";
+import { type Deed, EXERCISES, MOST_LEVEL, type Outcome, type Setting } from "./exercise.ts";
 
 /** What is written of an exercise, in a ledger of its own: how it was set, each deed, and how it came out. */
 export type PracticeEntry =
@@ -61,7 +54,6 @@ const deedSchema = oneOf(
   object({
     do: { const: "press" },
     paste: object({
-      pattern: { enum: [...PATTERNS] },
       volume: { type: "number", minimum: 0.5, maximum: 200 },
       x: millimetres,
       y: millimetres,

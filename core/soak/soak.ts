@@ -1,3 +1,4 @@
+import { median } from "../base/median.ts";
 import { reader, type Reader } from "../base/ajv.ts";
 
 /** One reading of a machine under load. */
@@ -82,12 +83,6 @@ export interface Limits {
   readonly worse: number;
 }
 export const LIMITS: Limits = { hottest: 95, fanRpm: 1200, worse: 0.08 };
-
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-};
 
 /** What a run comes to; its last third counts as settled. Undefined for fewer than six readings. */
 export function soakFacts(readings: readonly Reading[]): SoakFacts | undefined {

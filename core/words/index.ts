@@ -42,7 +42,13 @@ export {
   PRACTISE_ERROR_WORDS,
   subjectWords,
 } from "./practice-words.ts";
-export { adviceWords, type GuidesNamed, stepKindWords, thingOfModel } from "./experience-words.ts";
+export {
+  adviceWords,
+  EXPERIENCE_WORDS,
+  type GuidesNamed,
+  stepKindWords,
+  thingOfModel,
+} from "./experience-words.ts";
 export { guideDot } from "./graph.ts";
 export { tickErrorWords } from "./tick-words.ts";
 export {

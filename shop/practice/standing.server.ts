@@ -1,5 +1,6 @@
 import type { Person } from "../../core/people/index.ts";
 import {
+  choicesFor,
   doneIn,
   dueBy,
   leftOpen,
@@ -40,8 +41,8 @@ export interface PracticePage {
   readonly next: Offered | undefined;
   /** The one that was begun last and not ended. */
   readonly left: ReturnType<typeof leftOpen>;
-  /** All that can be practised; what is above the level is marked by its own. */
-  readonly offered: readonly Offered[];
+  /** Of each kind what is drawn when it is chosen. */
+  readonly choices: readonly Offered[];
 }
 
 /** Somebody's own practice: what comes next, and all there is. */
@@ -54,9 +55,8 @@ export async function practicePage(act: Act, zone: string): Promise<PracticePage
   const now = act.now();
   const order = orderOfDay(shopDay(now, zone));
   const [next] = nextUp(standing, offered, now.toISOString(), order);
-  const plain = offered.map(({ kind, subject, level }) => ({ kind, subject, level }));
   const due = dueBy(standing, now.toISOString()).length;
-  return { standing, left, due, next, offered: plain };
+  return { standing, left, due, next, choices: choicesFor(standing, offered) };
 }
 
 /** How far each person has come: the lead's to see. */
