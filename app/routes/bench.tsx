@@ -30,9 +30,9 @@ export const meta: Route.MetaFunction = ({ params, loaderData }) => [
     : []),
 ];
 
-export async function loader({ params, context }: Route.LoaderArgs) {
+export async function loader({ params, request, context }: Route.LoaderArgs) {
   const number = ticketNumber(params.number);
-  const { act } = await actFor(context);
+  const { act } = await actFor(context, request);
   const found = ticketOr404(number, await benchPage(act, number));
   if (!found.ok) throw new Response(troubleWords(found.error), { status: 409 });
   const page = found.value;

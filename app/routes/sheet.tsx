@@ -26,7 +26,7 @@ export const meta: Route.MetaFunction = ({ params }) => [
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const number = ticketNumber(params.number);
-  const { act } = await actFor(context);
+  const { act } = await actFor(context, request);
   const [ledger, ticket] = await Promise.all([
     readLedger(act.db, number, act.actor.id),
     ticketByNumber(act.db, number),
@@ -34,7 +34,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   const found = ticketOr404(number, ledger);
   if (!found.ok) throw new Response(troubleWords(found.error), { status: 409 });
   const { guide, model, facts } = found.value;
-  const plan = await planFor(act.db, guide, facts.job);
+  const plan = await planFor(act.db, guide, facts.job, request.signal);
   if (!plan.ok) throw new Response("This job has no plan; change it first.", { status: 404 });
   const asked = new URL(request.url).searchParams.get("way");
   const way = WAYS.find((one) => one === asked) ?? "job";

@@ -14,7 +14,7 @@ export const meta: Route.MetaFunction = ({ params }) => [
   { title: `Price, ticket ${params.number} · Brisk Bench` },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params, request }: Route.LoaderArgs) {
   const number = ticketNumber(params.number);
   const { db } = await shop();
   const known = ticketOr404(number, await priced(db, number));
@@ -24,7 +24,7 @@ export async function loader({ params }: Route.LoaderArgs) {
   const { job, work, waits } = facts;
   const { quotes, agreed } = stand;
   const { guide } = model;
-  const usedUp = await usedUpBy(db, known.value);
+  const usedUp = await usedUpBy(db, known.value, request.signal);
   return {
     number,
     guide,

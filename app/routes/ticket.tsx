@@ -39,9 +39,9 @@ export const meta: Route.MetaFunction = ({ params }) => [
   { title: `Ticket ${params.number} · Brisk Bench` },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params, request }: Route.LoaderArgs) {
   const number = ticketNumber(params.number);
-  const page = ticketOr404(number, await ticketPage(await shop(), number));
+  const page = ticketOr404(number, await ticketPage(await shop(), number, request.signal));
   if (!page.ok) throw new Error(`ticket ${number} has no page`);
   return ticketView(page.value);
 }

@@ -1,7 +1,17 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
+import { setTimeout } from "node:timers/promises";
 import { largeGuide } from "../../testing/large-guide.ts";
-import { ask, demoShop, ms, print, quantile, root, startServer } from "../measure/report.ts";
+import {
+  ask,
+  demoShop,
+  ms,
+  print,
+  quantile,
+  root,
+  type Server,
+  startServer,
+} from "../measure/report.ts";
 import { tickBeside } from "./beside.ts";
 
 type Facts = Record<string, unknown> & {
@@ -70,10 +80,50 @@ export async function probeGuides(): Promise<void> {
       lines.push(`  - ${name} (${(text.length / 1000).toFixed(0)} kB): ${said} in ${ms(took)} s`);
     }
   });
+  const long = await longPlans(server);
   server.process.kill();
   print(
     `- **hostile guides** (200 parts in < 5 s, others refused or not proven in < 10 s); ticks meanwhile ${others.length}: ` +
       `p50 ${ms(quantile(others, 0.5))} ms, p95 ${ms(quantile(others, 0.95))} ms, worst ${ms(Math.max(...others))} ms`,
   );
-  for (const line of lines) print(line);
+  for (const line of [...lines, ...long]) print(line);
+}
+
+/** Plans that take their time, on the machine of 200 parts: somebody takes it in, and somebody asks and leaves. */
+async function longPlans(server: Server): Promise<readonly string[]> {
+  const { codes, parts } = largeGuide(200, 7);
+  const [code] = codes;
+  const ids = Object.keys(parts).filter((id) => id.startsWith("p"));
+  const some = (k: number) => ids.filter((_, i) => i % 7 === k);
+  const taken: number[] = [];
+  for (const k of [0, 1, 2]) {
+    const body = new URLSearchParams({
+      ...{ customer: "Probe", phone: "12345678", fault: "All of it.", code: code!, condition: "" },
+      ...{ serial: `P${k}`, promised: "2099-12-24", work: "replace", mode: "short" },
+      ...{ maker: "", model: "", width: "", height: "" },
+    });
+    for (const part of some(k)) body.append("parts", part);
+    const at = performance.now();
+    const to = { method: "POST", body, redirect: "manual" } as const;
+    const answer = await ask(`${server.url}/tickets/new`, to);
+    if (answer.status !== 302) throw new Error(`not taken in: ${answer.status}`);
+    taken.push(performance.now() - at);
+  }
+  const used: number[] = [];
+  for (const k of [3, 4]) {
+    // What came before is done by then.
+    await setTimeout(8000);
+    const before = server.cpuMs();
+    const query = new URLSearchParams(some(k).map((part) => ["part", part]));
+    query.set("code", code!);
+    const asker = k === 4 ? { signal: AbortSignal.timeout(150) } : {};
+    const asked = ask(`${server.url}/days/earliest?${String(query)}`, asker);
+    await asked.then((one) => one.text()).catch(() => undefined);
+    await setTimeout(8000);
+    used.push(server.cpuMs() - before);
+  }
+  return [
+    `  - the counter takes such a machine in, about 28 parts to change, in ${taken.map(ms).join(", ")} ms, and does not wait for the plan`,
+    `  - asked for a plan of it: ${ms(used[0]!)} ms of processor by who stays, ${ms(used[1]!)} by who leaves after 150 ms`,
+  ];
 }

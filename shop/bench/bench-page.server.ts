@@ -34,14 +34,14 @@ export interface BenchPage {
 }
 
 export async function benchPage(
-  { db, actor }: Act,
+  { db, actor, signal }: Act,
   number: number,
 ): Promise<Result<BenchPage, LedgerError>> {
   const ledger = await readLedger(db, number, actor.id);
   if (!ledger.ok) return ledger;
   const { facts, guide, model } = ledger.value;
   const [plan, keeping, notes, photos, rows, missed, found] = await Promise.all([
-    planFor(db, guide, facts.job),
+    planFor(db, guide, facts.job, signal),
     habitOf(db, actor.id),
     notesOf(db, facts.guideId),
     photosOf(db, number),

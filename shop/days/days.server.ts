@@ -142,13 +142,14 @@ export async function earliest(
   at: Date,
   code: string,
   job: Job,
+  asker?: AbortSignal,
 ): Promise<{ readonly likely: string; readonly sure: string } | undefined> {
   const { db } = shop;
   const found = await guideOfCode(db, code);
   const version = found && (await currentHash(db, found.guideId));
   if (!found || version === undefined) return undefined;
   const model = await modelFor(db, version, found.code);
-  const plan = await planFor(db, { version, code: found.code }, job);
+  const plan = await planFor(db, { version, code: found.code }, job, asker);
   if (!model.ok || !plan.ok) return undefined;
   const learnt = learntFrom(await talliesFor(db, ""));
   const { down, up } = plan.value;

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { blockedVariants, variantOf } from "../../core/check/index.ts";
-import { diveFromPlan } from "../../core/bench/index.ts";
+import { diveFromPlan, type PinnedGuide } from "../../core/bench/index.ts";
 import {
   type FactChange,
   type Finding,
@@ -9,6 +9,7 @@ import {
   parseGuide,
 } from "../../core/guide/index.ts";
 import { isAsLearnt } from "../../core/learn/index.ts";
+import type { Job } from "../../core/rules/index.ts";
 import { hasWay, workLine, type WorkLine } from "../../core/ticket/index.ts";
 import { ticketsOnOther } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
@@ -20,7 +21,7 @@ import {
   modelFor,
   type GuideVersion,
 } from "../../data/guide/index.server.ts";
-import { keepLine, unbegunTickets } from "../../data/ticket/index.server.ts";
+import { keepLine, ticketFacts, unbegunTickets } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 import { checkAside, planFor } from "../plan/index.server.ts";
 
@@ -118,18 +119,32 @@ async function renewLines(
 ): Promise<readonly number[]> {
   const troubled: number[] = [];
   for (const { number, code, job } of await unbegunTickets(db, guideId)) {
-    const line = await unbegunLine(db, { version, code }, job);
+    const line = await keepUnbegunLine(db, number, { version, code }, job);
     if (line.trouble) troubled.push(number);
-    await db.write((transaction) => keepLine(db, number, line, transaction));
   }
   return troubled;
+}
+
+/** Keeps the line of a ticket that has not begun; one that was begun meanwhile keeps its ledger's. */
+export async function keepUnbegunLine(
+  db: Database,
+  number: number,
+  guide: PinnedGuide,
+  job: Job,
+): Promise<WorkLine> {
+  const line = await unbegunLine(db, guide, job);
+  await db.write(async (transaction) => {
+    const now = await ticketFacts(db, number, transaction);
+    if (now?.bench === "idle") await keepLine(db, number, line, transaction);
+  });
+  return line;
 }
 
 /** The line of a job that has not begun; where there is no plan, why. */
 export async function unbegunLine(
   db: Database,
-  guide: Parameters<typeof planFor>[1],
-  job: Parameters<typeof planFor>[2],
+  guide: PinnedGuide,
+  job: Job,
 ): Promise<WorkLine> {
   const model = await modelFor(db, guide.version, guide.code);
   if (!model.ok) {

@@ -8,6 +8,7 @@ import {
   guideFile as storedFile,
   guideList,
   guidePage,
+  keepUnbegunLine,
   pinnedGuide,
   storeGuide,
 } from "./index.server.ts";
@@ -172,4 +173,20 @@ test("a version is asked for by its hash and code, and its file stays to be had"
   expect((await storedFile(shop.db, TERN))!.model).toBe("Tern 15 again");
   expect(await storedFile(shop.db, "another", hash)).toBeUndefined();
   expect(guideForCode((await storedFile(shop.db, TERN))!, "MT15-A2").ok).toBe(true);
+});
+
+test("a line that is drawn late is kept while nothing has begun, and not over the bench's own", async () => {
+  const [waits, begun] = [await shop.atBench(), await shop.atBench()];
+  await shop.play(begun, 6);
+  const before = await openLines(shop.db);
+  const version = (await currentHash(shop.db, TERN))!;
+  const job = { for: ["fan"] };
+  for (const number of [waits, begun]) {
+    await keepUnbegunLine(shop.db, number, { version, code: "MT15-A2" }, job);
+  }
+  const lineIn = (lines: typeof before, one: number) => lines.find(({ number }) => number === one)!;
+  const after = await openLines(shop.db);
+  expect(lineIn(after, begun)).toEqual(lineIn(before, begun));
+  expect(lineIn(after, waits).dive).toBeDefined();
+  expect(lineIn(after, waits)).not.toEqual(lineIn(before, waits));
 });

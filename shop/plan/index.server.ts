@@ -1,4 +1,4 @@
-export { planFor } from "./plans.server.ts";
+export { planFor, soon } from "./plans.server.ts";
 export {
   checkAside,
   daysAside,

@@ -1,5 +1,7 @@
 import { createHash } from "node:crypto";
+import { setTimeout } from "node:timers/promises";
 import { ok, type Result } from "../../core/base/result.ts";
+import { SharedWork } from "../../core/base/shared-work.ts";
 import type { PinnedGuide } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
@@ -14,12 +16,14 @@ export type PlanError = GuideTrouble | JobError;
 
 /**
  * The plan of a job on a closed machine: made once, then kept by guide version, code and job. One that
- * is not proven in its time is sharpened while nobody waits, and the better one kept.
+ * is not proven in its time is sharpened while nobody waits, and the better one kept. It is ended when all who asked for
+ * it have left.
  */
 export async function planFor(
   db: Database,
   guide: PinnedGuide,
   job: Job,
+  asker?: AbortSignal,
 ): Promise<Result<Plan, PlanError>> {
   const model = await modelFor(db, guide.version, guide.code);
   if (!model.ok) return model;
@@ -27,28 +31,37 @@ export async function planFor(
   const key = createHash("sha256").update(text).digest("hex");
   const kept = await keptPlan(db, key);
   if (kept) return ok(kept);
-  const making =
-    underWay.get(key) ?? makePlan(db, key, { guide: planGuide(model.value, job), job });
-  underWay.set(key, making);
-  return making.finally(() => underWay.delete(key));
+  const task = { guide: planGuide(model.value, job), job };
+  return underWay.ask(key, (ended) => makePlan(db, key, task, ended), asker);
 }
 
 const planGuide = ({ guide, learning }: Model, job: Job): Guide => learning?.planBy(job) ?? guide;
 
 /** Plans that are being made now: who asks for the same one waits for it. */
-const underWay = new Map<string, Promise<Result<Plan, JobError>>>();
+const underWay = new SharedWork<Result<Plan, JobError>>();
 
 async function makePlan(
   db: Database,
   key: string,
   task: Parameters<typeof planAside>[0],
+  ended: AbortSignal,
 ): Promise<Result<Plan, JobError>> {
-  const plan = await planAside(task);
+  const plan = await planAside(task, ended);
   if (plan.ok) {
     await keepPlan(db, key, plan.value);
     if (!plan.value.proven) void sharpen(db, key, task, plan.value);
   }
   return plan;
+}
+
+/** The counter does not wait longer than this for a plan, ms. */
+const SOON_MS = 250;
+
+/** What is there soon; undefined: it goes on while nobody waits. */
+export async function soon<T>(making: Promise<T>): Promise<T | undefined> {
+  const stop = new AbortController();
+  const late = setTimeout(SOON_MS, undefined, { signal: stop.signal }).catch(() => undefined);
+  return Promise.race([making, late]).finally(() => stop.abort());
 }
 
 async function sharpen(

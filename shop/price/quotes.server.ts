@@ -61,8 +61,9 @@ export async function priced(db: Database, number: number): Promise<Result<Price
 export async function usedUpBy(
   db: Database,
   { facts, model, pinned }: Standing,
+  asker?: AbortSignal,
 ): Promise<UsedUp | undefined> {
-  const plan = hasWay(facts.job) ? await planFor(db, pinned, facts.job) : undefined;
+  const plan = hasWay(facts.job) ? await planFor(db, pinned, facts.job, asker) : undefined;
   return plan?.ok ? usedUp(model.guide, plan.value.down) : undefined;
 }
 

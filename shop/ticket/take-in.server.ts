@@ -26,8 +26,8 @@ import {
   ticketsOfSerial,
 } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
-import { addModel } from "../guide/index.server.ts";
-import { planFor } from "../plan/index.server.ts";
+import { addModel, keepUnbegunLine } from "../guide/index.server.ts";
+import { planFor, soon } from "../plan/index.server.ts";
 
 /**
  * Takes a machine in: a ticket that waits for its customer. Gives its number; the same thing sent twice, by its id, is
@@ -56,7 +56,8 @@ export async function takeIn(
   const job = jobFor(known.value, facts);
   const stranger = facts.parts.find((id) => !known.value.partOf.has(id));
   if (stranger !== undefined) return fail({ type: "part-not-here", part: stranger });
-  const plan = hasWay(job) ? await planFor(db, { version, code }, job) : undefined;
+  const planning = hasWay(job) ? planFor(db, { version, code }, job) : undefined;
+  const plan = planning && (await soon(planning));
   if (plan && !plan.ok) return fail({ type: "no-sequence" });
   const line = workLine(known.value, job, plan && diveFromPlan(plan.value));
   const intake = { ...facts.intake, ...(await firstLife(db, facts.serial)) };
@@ -66,7 +67,7 @@ export async function takeIn(
     return joint?.kind !== "screws" || missing > joint.count;
   });
   if (lot) return fail({ type: "more-than-there-are", joint: lot[0] });
-  return db.write(async (transaction) => {
+  const written = await db.write(async (transaction) => {
     const known = await ticketSent(db, sent, transaction);
     if (known !== undefined) return ok(known);
     const who = { name: facts.customer.trim(), phone: facts.phone.trim() };
@@ -103,6 +104,13 @@ export async function takeIn(
     await addDeeds(db, number, deeds, transaction);
     return ok(number);
   });
+  if (planning && !plan) {
+    // Its line is drawn when its plan is there; a shop that is closing leaves it without.
+    void planning
+      .then(() => keepUnbegunLine(db, written.value, { version, code }, job))
+      .catch(() => undefined);
+  }
+  return written;
 }
 
 /** What the bench is to do: nothing yet where the fault is to be found; what is cleaned goes back in itself. */

@@ -79,6 +79,7 @@ export interface TicketPage {
 export async function ticketPage(
   shop: Shop,
   number: number,
+  asker?: AbortSignal,
 ): Promise<Result<TicketPage, TicketUnknown>> {
   const { db } = shop;
   const [ticket, line] = await Promise.all([ticketByNumber(db, number), lineOfTicket(db, number)]);
@@ -86,7 +87,7 @@ export async function ticketPage(
   const [transitions, soaks, work, ofMachine, deeds, rates, photos] = await Promise.all([
     transitionsOf(db, number),
     soaksOf(db, number),
-    workOf(shop, ticket),
+    workOf(shop, ticket, asker),
     lessonsOfMachine(db, ticket),
     deedsOf(db, number),
     ratesOf(db),
@@ -117,14 +118,18 @@ export async function ticketPage(
   });
 }
 
-async function workOf({ db }: Shop, { number, job }: Ticket): Promise<TicketPage["work"]> {
+async function workOf(
+  { db }: Shop,
+  { number, job }: Ticket,
+  asker?: AbortSignal,
+): Promise<TicketPage["work"]> {
   const ledger = await readLedger(db, number, "");
   if (!ledger.ok) {
     if (ledger.error.type === "ticket-unknown") throw new Error(`ticket ${number} went away`);
     return fail(ledger.error);
   }
   const { guide, model, folded, written } = ledger.value;
-  const plan = await planFor(db, guide, job);
+  const plan = await planFor(db, guide, job, asker);
   const { state } = folded;
   return ok({
     guide: model.guide,
