@@ -66,19 +66,24 @@ export function drawsOf(
     minutes: new Float64Array(works.length),
     ready: new Float64Array(works.length),
   }));
-  for (const [j, work] of works.entries()) {
-    const random = seeded(work.ticket * 7919 + 17);
-    const spread = work.half > 0 ? Math.log(Math.max(1, work.eighty / work.half)) / Z80 : 0;
-    for (const draw of draws) {
-      const normal = Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-      const [part, answer] = [random(), random()];
-      draw.minutes[j] = work.half * Math.exp(spread * normal);
-      const yes = work.unanswered ? Math.floor(-Math.log2(1 - answer)) * DAY + now : now;
-      const come = work.part ? partDay(work.part, part) * DAY + POST : 0;
-      draw.ready[j] = Math.max(now, yes, come);
-    }
-  }
+  const each = works.map((work) => drawerOf(work, now));
+  // Draw by draw, so that what is written lies together: each ticket has a stream of its own all the same.
+  for (const draw of draws) for (let j = 0; j < each.length; j++) each[j]!(draw, j);
   return draws;
+}
+
+/** Draws one work, again and again, to its place in a draw. */
+function drawerOf(work: WorkLeft, now: number): (draw: Draw, j: number) => void {
+  const random = seeded(work.ticket * 7919 + 17);
+  const spread = work.half > 0 ? Math.log(Math.max(1, work.eighty / work.half)) / Z80 : 0;
+  return (draw, j) => {
+    const normal = Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    const [part, answer] = [random(), random()];
+    draw.minutes[j] = work.half * Math.exp(spread * normal);
+    const yes = work.unanswered ? Math.floor(-Math.log2(1 - answer)) * DAY + now : now;
+    const come = work.part ? partDay(work.part, part) * DAY + POST : 0;
+    draw.ready[j] = Math.max(now, yes, come);
+  };
 }
 
 /** What is likeliest: each work takes its half mark, each part comes on its likeliest day, each answer at once. */
@@ -140,7 +145,6 @@ export class ShopRun {
     const { works, working, at, next } = this;
     const { now, hours } = at;
     const done = new Float64Array(works.length).fill(Infinity);
-    const people = new Float64Array(working.length).fill(now);
     const spans = Int32Array.from(this.firstSpans);
     const benches = new Float64Array(hours.benches).fill(now);
     const stays = onStay ? new Map<number, Omit<Stay, "done" | "soak">>() : undefined;
@@ -156,14 +160,19 @@ export class ShopRun {
       }
     }
     next[last] = -1;
+    // When each of them can begin, were there a bench.
+    const free = Float64Array.from(working, (one, p) => one.begins(spans[p]!, now));
+    const isIn = (p: number, time: number): void => {
+      spans[p] = working[p]!.spanAt(time, spans[p]);
+      free[p] = working[p]!.begins(spans[p]!, time);
+    };
     while (next[head]! >= 0) {
       const bench = least(benches);
+      const bare = benches[bench]!;
       let [person, start] = [-1, Infinity];
-      for (let p = 0; p < people.length; p++) {
-        const time = Math.max(people[p]!, benches[bench]!);
-        const span = working[p]!.spanAt(time, spans[p]);
-        const free = working[p]!.begins(span, time);
-        if (free < start) [person, start] = [p, free];
+      for (let p = 0; p < free.length; p++) {
+        if (free[p]! < bare) isIn(p, bare);
+        if (free[p]! < start) [person, start] = [p, free[p]!];
       }
       if (person < 0) break;
       let before = head;
@@ -175,14 +184,12 @@ export class ShopRun {
         for (let one = next[head]!; one >= 0; one = next[one]!) {
           first = Math.min(first, draw.ready[one]!);
         }
-        for (let p = 0; p < people.length; p++) people[p] = Math.max(people[p]!, first);
+        for (let p = 0; p < free.length; p++) if (free[p]! < first) isIn(p, first);
         continue;
       }
       next[before] = next[j]!;
-      const span = working[person]!.spanAt(start, spans[person]);
-      spans[person] = span;
-      const end = working[person]!.finish(start, draw.minutes[j]!, span);
-      people[person] = end;
+      const end = working[person]!.finish(start, draw.minutes[j]!, spans[person]);
+      isIn(person, end);
       benches[bench] = end;
       done[j] = end;
       const { ticket } = works[j]!;
