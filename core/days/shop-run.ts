@@ -164,7 +164,7 @@ export class ShopRun {
     const free = Float64Array.from(working, (one, p) => one.begins(spans[p]!, now));
     const isIn = (p: number, time: number): void => {
       spans[p] = working[p]!.spanAt(time, spans[p]);
-      free[p] = working[p]!.begins(spans[p]!, time);
+      free[p] = working[p]!.begins(spans[p], time);
     };
     while (next[head]! >= 0) {
       const bench = least(benches);
