@@ -60,6 +60,13 @@ const DRAWN: Readonly<
       ["bad", "bad"],
     ],
   ],
+  promises: [
+    "month",
+    [
+      ["made", "promised"],
+      ["kept", "kept"],
+    ],
+  ],
 };
 
 /** A table as a chart: bars, a line over the months, or a dot for each job. */

@@ -7,6 +7,7 @@ import { shop } from "../../shop/open.server.ts";
 import { oddsNow } from "../../shop/days/index.server.ts";
 import { counter } from "../../shop/ticket/index.server.ts";
 import { TicketList } from "../counter/ticket-list.tsx";
+import { useFreshOdds } from "../counter/use-fresh-odds.ts";
 import { keyShown, useCommands } from "../ui/commands.ts";
 import { Page } from "../ui/page.tsx";
 import type { Route } from "./+types/counter";
@@ -16,13 +17,14 @@ export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench"
 
 export async function loader() {
   const here = await shop();
-  return { ...(await counter(here)), odds: oddsNow(here, new Date()) };
+  return { ...(await counter(here)), ...oddsNow(here, new Date()) };
 }
 
 export default function Counter({
-  loaderData: { lines, today, handedBack, odds },
+  loaderData: { lines, today, handedBack, odds, isAging },
 }: Route.ComponentProps) {
   const navigate = useNavigate();
+  useFreshOdds(isAging);
   useCommands({ "take-in": () => void navigate("/tickets/new") });
   const lists = byWait(lines);
   return (

@@ -25,8 +25,8 @@ export default function LearntRoute({ loaderData: { tables } }: Route.ComponentP
   return (
     <Page title="What the shop learnt">
       <Typography sx={{ maxWidth: "70ch" }}>
-        From the last hundred jobs of each model, and from every part that came. Only the lead sees
-        this.
+        From the last hundred jobs of each model, from every part that came and every promise of a
+        machine that was worked on. Only the lead sees this.
       </Typography>
       <Box
         sx={{

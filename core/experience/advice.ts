@@ -15,6 +15,8 @@ export interface Advices {
   readonly forgotten: Forgotten | undefined;
   readonly gone: Gone | undefined;
   readonly suppliers: FromSupplier | undefined;
+  /** How many promises were made, and fewer kept than should be. */
+  readonly promises: { readonly made: number; readonly kept: number } | undefined;
   /** By how much promises should be reckoned longer, or shorter. */
   readonly jobs: { readonly times: number; readonly within: number } | undefined;
 }
@@ -29,11 +31,15 @@ const OFTENER = 1.5;
 /** Fewer jobs than this say nothing of the estimates. */
 const ENOUGH_JOBS = 5;
 
+/** Fewer promises than this say nothing; of more, so many should be kept: the day that is offered holds oftener. */
+const ENOUGH_PROMISES = 10;
+const SHOULD_HOLD = 0.85;
+
 const isOff = (times: number): boolean => times > OFF || times < 1 / OFF;
 
 /** What to change by each table: what costs most, and only what is seen often enough. */
 export function adviceFrom(experience: Experience): Advices {
-  const { kinds, people, months, forgotten, gone, suppliers, jobs } = experience;
+  const { kinds, people, months, forgotten, gone, suppliers, promises, jobs } = experience;
   return {
     kinds: kinds.find((row) => row.n >= ENOUGH && isOff(row.times)),
     people: slowest(people),
@@ -41,6 +47,7 @@ export function adviceFrom(experience: Experience): Advices {
     forgotten: forgotten.find(({ times }) => times >= TWICE),
     gone: gone.find((row) => row.jobs >= TWICE),
     suppliers: worst(suppliers),
+    promises: broken(promises),
     jobs: estimates(jobs),
   };
 }
@@ -66,6 +73,12 @@ function worst(suppliers: readonly FromSupplier[]): FromSupplier | undefined {
   return [...suppliers]
     .sort((a, b) => b.bad / b.came - a.bad / a.came)
     .find((row) => row.bad >= TWICE && row.bad / row.came >= OFTENER * (bad / came));
+}
+
+function broken(months: Experience["promises"]): Advices["promises"] {
+  const made = months.reduce((sum, row) => sum + row.made, 0);
+  const kept = months.reduce((sum, row) => sum + row.kept, 0);
+  return made >= ENOUGH_PROMISES && kept / made < SHOULD_HOLD ? { made, kept } : undefined;
 }
 
 function estimates(jobs: Experience["jobs"]): Advices["jobs"] {

@@ -2,6 +2,7 @@ import { median } from "../base/median.ts";
 import { type LedgerEvent, missedIn, takenBack } from "../bench/index.ts";
 import type { Guide } from "../guide/index.ts";
 import { type StepTime, stepTimes } from "../minutes/index.ts";
+import { daysBetween } from "../ticket/index.ts";
 
 /** A job as it was done, by the guide that it was done by. */
 export interface JobDone {
@@ -14,6 +15,13 @@ export interface JobDone {
 export interface PartCame {
   readonly supplier: string;
   readonly fits: boolean | undefined;
+}
+
+/** A promise of a machine that was worked on. Days (ISO). */
+export interface PromiseMade {
+  readonly promised: string;
+  /** The day it could be fetched from; undefined: it cannot yet. */
+  readonly ready: string | undefined;
 }
 
 /** Steps of a kind, a person or a month: how many were timed, what the guides give them, what they took. Minutes. */
@@ -49,6 +57,15 @@ export interface FromSupplier {
   readonly bad: number;
 }
 
+/** Promises of a month (2026-11) that fell due. */
+export interface Kept {
+  readonly month: string;
+  readonly made: number;
+  readonly kept: number;
+  /** Days late, all of them together; what is late still is late until today. */
+  readonly daysLate: number;
+}
+
 /** A job's steps that were timed: what the guide gives them, what they took. */
 export interface Job {
   readonly ticket: number;
@@ -66,6 +83,8 @@ export interface Experience {
   readonly forgotten: readonly Forgotten[];
   readonly gone: readonly Gone[];
   readonly suppliers: readonly FromSupplier[];
+  /** The last month first. */
+  readonly promises: readonly Kept[];
   /** Oldest first. */
   readonly jobs: readonly Job[];
 }
@@ -79,7 +98,16 @@ export const isWhole = ({ guide, events }: JobDone): boolean =>
     return entry.parts.every((id) => Object.hasOwn(guide.parts, id));
   });
 
-export function experienceOf(jobs: readonly JobDone[], parts: readonly PartCame[]): Experience {
+/** What a shop has on record. */
+export interface Records {
+  readonly jobs: readonly JobDone[];
+  readonly parts: readonly PartCame[];
+  readonly promises: readonly PromiseMade[];
+  /** The day it is (ISO). */
+  readonly today: string;
+}
+
+export function experienceOf({ jobs, parts, promises, today }: Records): Experience {
   const timedJobs = jobs.map((job) => ({ job, own: stepTimes(job.guide, job.events) }));
   const times = timedJobs.flatMap(({ job, own }) => own.map((time) => ({ job, time })));
   const monthOf = ({ events }: JobDone): string => (events[0]?.at ?? "").slice(0, 7);
@@ -92,6 +120,7 @@ export function experienceOf(jobs: readonly JobDone[], parts: readonly PartCame[
     forgotten: forgottenIn(jobs),
     gone: goneIn(jobs),
     suppliers: bySupplier(parts),
+    promises: keptBy(promises, today),
     jobs: timedJobs
       .map(({ job, own }) => {
         const sum = (of: (time: StepTime) => number) =>
@@ -208,4 +237,22 @@ function bySupplier(parts: readonly PartCame[]): readonly FromSupplier[] {
   return [...found]
     .map(([supplier, row]) => ({ supplier, ...row }))
     .sort((a, b) => b.bad - a.bad || b.came - a.came || a.supplier.localeCompare(b.supplier));
+}
+
+/** Promises by the month of their day; one that has not come yet is neither kept nor broken, unless it is kept already. */
+function keptBy(promises: readonly PromiseMade[], today: string): readonly Kept[] {
+  const found = new Map<string, Kept>();
+  for (const { promised, ready } of promises) {
+    const late = daysBetween(promised, ready ?? today);
+    if (ready === undefined && late <= 0) continue;
+    const month = promised.slice(0, 7);
+    const known = found.get(month) ?? { month, made: 0, kept: 0, daysLate: 0 };
+    found.set(month, {
+      month,
+      made: known.made + 1,
+      kept: known.kept + Number(late <= 0),
+      daysLate: known.daysLate + Math.max(0, late),
+    });
+  }
+  return [...found.values()].sort((a, b) => b.month.localeCompare(a.month));
 }

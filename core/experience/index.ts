@@ -1,2 +1,8 @@
-export { experienceOf, isWhole, type Experience, type JobDone } from "./experience.ts";
+export {
+  experienceOf,
+  isWhole,
+  type Experience,
+  type JobDone,
+  type Records,
+} from "./experience.ts";
 export { adviceFrom, type Advices } from "./advice.ts";

@@ -13,8 +13,12 @@ test("kinds of step, and things with their model", () => {
 });
 
 test("each table has its one sentence, also where there is nothing to change", () => {
-  const none = adviceWords(adviceFrom(experienceOf([], [])), guides, (id) => id);
-  expect(Object.values(none)).toHaveLength(7);
+  const none = adviceWords(
+    adviceFrom(experienceOf({ jobs: [], parts: [], promises: [], today: "2026-06-30" })),
+    guides,
+    (id) => id,
+  );
+  expect(Object.values(none)).toHaveLength(8);
   for (const words of Object.values(none)) expect(words).toMatch(/: change nothing\.$/);
   const row = { key: "wire-plug off", n: 12, estimate: 6, minutes: 12, times: 2 };
   const said = adviceWords(
@@ -25,6 +29,7 @@ test("each table has its one sentence, also where there is nothing to change", (
       forgotten: { guideId: "small", thing: "fan", times: 3, jobs: 2 },
       gone: { guideId: "small", lot: "base-screws", jobs: 2, atIntake: 3, lost: 1 },
       suppliers: { supplier: "South", came: 6, bad: 3 },
+      promises: { made: 20, kept: 14 },
       jobs: { times: 1.3, within: 0.4 },
     },
     guides,
@@ -38,5 +43,6 @@ test("each table has its one sentence, also where there is nothing to change", (
   expect(said.forgotten).toMatch(/^Tern 15: fan was forgotten 3 times/);
   expect(said.gone).toMatch(/4 gone in 2 jobs; count them at taking in/);
   expect(said.suppliers).toMatch(/^South: 3 of 6 parts came bad/);
+  expect(said.promises).toMatch(/^14 of 20 promises were kept/);
   expect(said.jobs).toMatch(/1\.3 times their estimate, and 40 of 100/);
 });

@@ -32,7 +32,7 @@ export function adviceWords(
   guides: GuidesNamed,
   name: (person: string) => string,
 ): Readonly<Record<keyof Advices, string>> {
-  const { kinds, people, months, forgotten, gone, suppliers, jobs } = advice;
+  const { kinds, people, months, forgotten, gone, suppliers, promises, jobs } = advice;
   return {
     kinds: kinds
       ? `${stepKindWords(kinds.key)}: ${times(kinds.times)} what the guides give it (${kinds.n} timed). Give it that in the guides.`
@@ -52,6 +52,9 @@ export function adviceWords(
     suppliers: suppliers
       ? `${suppliers.supplier}: ${suppliers.bad} of ${suppliers.came} parts came bad; order elsewhere, or allow for a second delivery.`
       : "No supplier sends bad parts oftener than the others: change nothing.",
+    promises: promises
+      ? `${promises.kept} of ${promises.made} promises were kept: promise the day that is offered at taking in, which holds in nine of ten.`
+      : "Promises hold, or too few fell due: change nothing.",
     jobs: jobs
       ? `Jobs take ${times(jobs.times)} their estimate, and ${Math.round(jobs.within * 100)} of 100 are within a quarter of it: reckon promises by that.`
       : "Jobs take about what is reckoned, or too few were timed: change nothing.",
@@ -68,5 +71,6 @@ export const EXPERIENCE_WORDS: Readonly<
   forgotten: { title: "What was forgotten where", empty: "Nothing was forgotten yet." },
   gone: { title: "Screws that go missing", empty: "No screw was missing yet." },
   suppliers: { title: "Parts that came bad", empty: "No part that was ordered has come yet." },
+  promises: { title: "Promises kept", empty: "No promise fell due yet." },
   jobs: { title: "Estimates beside the truth", empty: "No job was timed yet." },
 };

@@ -9,6 +9,7 @@ export {
   openTickets,
   type OpenTicket,
   keepBenchPhase,
+  promisesMade,
   customersLike,
   ticketByNumber,
   ticketFacts,

@@ -257,6 +257,26 @@ export async function unbegunTickets(
   return rows.map(factsOf);
 }
 
+/** A promise of a machine that came to the bench, and when it could be fetched from; null: it cannot yet. */
+export interface PromiseRow {
+  readonly promised: string;
+  readonly ready: string | null;
+}
+
+/** All promises of machines that were worked on and are done, or are with the shop still. */
+export async function promisesMade(db: Database): Promise<readonly PromiseRow[]> {
+  return db.select(
+    `SELECT tickets.promised AS promised,
+        CASE WHEN tickets.waits IN ('bench', 'soak') THEN NULL ELSE MAX(done.at) END AS ready
+      FROM tickets LEFT JOIN transitions AS done ON done.ticket = tickets.number AND done."to" = 'collection'
+      WHERE tickets.waits IN ('bench', 'soak', 'collection', 'nothing') AND EXISTS
+        (SELECT 1 FROM transitions AS begun WHERE begun.ticket = tickets.number AND begun."to" = 'bench')
+      GROUP BY tickets.number, tickets.promised, tickets.waits
+      HAVING tickets.waits IN ('bench', 'soak') OR MAX(done.at) IS NOT NULL ORDER BY tickets.number`,
+    {},
+  );
+}
+
 /** Open tickets of a guide whose job may be changed, with whose they are. */
 export async function changeableTickets(
   db: Database,

@@ -122,18 +122,32 @@ export async function daysPage(
 const FRESH_MS = 15_000;
 const lookedAt = new WeakMap<Database, number>();
 
-/**
- * The odds of each promise by ticket, as they were last worked out; they are worked out anew aside, and nobody waits for
- * that.
- */
-export function oddsNow(shop: Shop, at: Date): Readonly<Record<number, number>> {
+/** Who looks again in a moment has newer ones. */
+const looking = new WeakSet<Database>();
+
+export interface OddsNow {
+  /** By ticket, as they were last worked out. */
+  readonly odds: Readonly<Record<number, number>>;
+  /** Whether they are being worked out anew: ask again in a moment. */
+  readonly isAging: boolean;
+}
+
+/** The odds of each promise; they are worked out anew aside, and nobody waits for that. */
+export function oddsNow(shop: Shop, at: Date): OddsNow {
+  const { db } = shop;
   const now = performance.now();
-  if (now - (lookedAt.get(shop.db) ?? -Infinity) > FRESH_MS) {
-    lookedAt.set(shop.db, now);
-    void known(shop, at).catch(() => undefined);
+  if (now - (lookedAt.get(db) ?? -Infinity) > FRESH_MS) {
+    lookedAt.set(db, now);
+    looking.add(db);
+    void known(shop, at)
+      .catch(() => undefined)
+      .finally(() => looking.delete(db));
   }
-  const kept = last.get(shop.db);
-  return Object.fromEntries((kept?.days.promises ?? []).map(({ ticket, odds }) => [ticket, odds]));
+  const promises = last.get(db)?.days.promises ?? [];
+  return {
+    odds: Object.fromEntries(promises.map(({ ticket, odds }) => [ticket, odds])),
+    isAging: looking.has(db),
+  };
 }
 
 /** The days by which a machine that is taken in now can be fetched: in one of two, and in nine of ten simulated shops. */

@@ -48,9 +48,19 @@ test("each open ticket has odds, by what is left of it", async () => {
   expect(works.get(shut)).toMatchObject({ half: 0, soaks: true });
   expect(days.promises.map(({ ticket }) => ticket).sort()).toEqual([...works.keys()]);
   expect(days.promises.every(({ odds }) => odds > 0.9)).toBe(true);
-  expect(oddsNow(shop.shop, now())[ready]).toBe(
-    days.promises.find(({ ticket }) => ticket === ready)!.odds,
-  );
+  const said = days.promises.find(({ ticket }) => ticket === ready)!.odds;
+  expect(oddsNow(shop.shop, now()).odds[ready]).toBe(said);
+});
+
+test("the first look at the counter has no odds yet, and knows that they come in a moment", async () => {
+  const number = await shop.atBench({ parts: ["fan"], promised: day(30) });
+  expect(oddsNow(shop.shop, now())).toEqual({ odds: {}, isAging: true });
+  let seen = oddsNow(shop.shop, now());
+  while (seen.isAging) {
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    seen = oddsNow(shop.shop, now());
+  }
+  expect(seen.odds[number]).toBeGreaterThan(0.9);
 });
 
 test("a ticket that is put first stands first, says so and costs something said; nothing else may", async () => {

@@ -6,6 +6,7 @@ import {
   isWhole,
   type JobDone,
 } from "../../core/experience/index.ts";
+import { shopDay } from "../../core/ticket/index.ts";
 import {
   adviceWords,
   type GuidesNamed,
@@ -13,9 +14,10 @@ import {
   thingOfModel,
 } from "../../core/words/index.ts";
 import { jobsOfGuide } from "../../data/bench/index.server.ts";
-import type { Database } from "../../data/database/index.server.ts";
+import { setting, type Database } from "../../data/database/index.server.ts";
 import { tableRows } from "../../data/exports/index.server.ts";
 import { currentHashes, guideVersion, modelFor } from "../../data/guide/index.server.ts";
+import { promisesMade } from "../../data/ticket/index.server.ts";
 import { allow, type Act } from "../act.server.ts";
 
 /** The last so many jobs of each model are looked at. */
@@ -30,7 +32,8 @@ interface Known {
 }
 const kept = new WeakMap<Database, Known>();
 
-async function known(db: Database): Promise<Known> {
+async function known(act: Act): Promise<Known> {
+  const { db } = act;
   const before = kept.get(db);
   if (before && performance.now() - before.at < FRESH_MS) return before;
   const jobs: JobDone[] = [];
@@ -55,7 +58,14 @@ async function known(db: Database): Promise<Known> {
     supplier: String(supplier ?? ""),
     fits: fits === null || fits === undefined ? undefined : Number(fits) === 1,
   }));
-  const made = { at: performance.now(), experience: experienceOf(jobs, parts), guides };
+  const zone = (await setting(db, "zone")) ?? "UTC";
+  const promises = (await promisesMade(db)).map(({ promised, ready }) => ({
+    promised,
+    ready: ready === null ? undefined : shopDay(new Date(ready), zone),
+  }));
+  const today = shopDay(act.now(), zone);
+  const experience = experienceOf({ jobs, parts, promises, today });
+  const made = { at: performance.now(), experience, guides };
   kept.set(db, made);
   return made;
 }
@@ -99,6 +109,13 @@ function rowsIn(
       }));
     case "suppliers":
       return experience.suppliers.map(({ supplier, came, bad }) => ({ supplier, came, bad }));
+    case "promises":
+      return experience.promises.map(({ month, made, kept, daysLate }) => ({
+        month,
+        made,
+        kept,
+        days_late: daysLate,
+      }));
     case "jobs":
       return experience.jobs.map(({ ticket, guideId, estimate, minutes }) => ({
         ticket,
@@ -109,12 +126,21 @@ function rowsIn(
   }
 }
 
-const TABLES = ["kinds", "people", "months", "forgotten", "gone", "suppliers", "jobs"] as const;
+const TABLES = [
+  "kinds",
+  "people",
+  "months",
+  "forgotten",
+  "gone",
+  "suppliers",
+  "promises",
+  "jobs",
+] as const;
 
 /** All tables of what the shop learnt, each with its sentence. */
 export async function experienceNow(act: Act, name: (person: string) => string) {
   allow(act, "progress");
-  const found = await known(act.db);
+  const found = await known(act);
   const words = adviceWords(adviceFrom(found.experience), found.guides, name);
   return TABLES.map((table) => ({
     table,
@@ -131,5 +157,5 @@ export async function experienceRows(
 ): Promise<readonly Row[] | undefined> {
   allow(act, "progress");
   const table = TABLES.find((one) => `${one}.csv` === file);
-  return table && rowsIn(await known(act.db), table, name);
+  return table && rowsIn(await known(act), table, name);
 }

@@ -1,5 +1,6 @@
-import { MIREL, TestShop } from "../../testing/shop.ts";
+import { done, MIREL, TestShop } from "../../testing/shop.ts";
 import { NotAllowed } from "../act.server.ts";
+import { decide } from "../ticket/index.server.ts";
 import { experienceNow, experienceRows } from "./index.server.ts";
 
 let shop: TestShop;
@@ -12,7 +13,8 @@ const name = (id: string): string => id.toUpperCase();
 test("a shop without a job has every table, empty, and nothing to change", async () => {
   const tables = await experienceNow(shop.act(MIREL), name);
   expect(tables.map(({ table }) => table)).toEqual([
-    ...["kinds", "people", "months", "forgotten", "gone", "suppliers", "jobs"],
+    ...["kinds", "people", "months", "forgotten", "gone", "suppliers"],
+    ...["promises", "jobs"],
   ]);
   expect(tables.every(({ rows }) => rows.length === 0)).toBe(true);
 });
@@ -26,6 +28,20 @@ test("jobs that were done are in them, by the name of who did them; each goes ou
   expect(rows("jobs")).toMatchObject([{ ticket: number, model: "Tern 15" }]);
   expect(await experienceRows(shop.act(MIREL), "jobs.csv", name)).toEqual(rows("jobs"));
   expect(await experienceRows(shop.act(MIREL), "none.csv", name)).toBeUndefined();
+});
+
+test("a promise is kept when the machine can be fetched by its day, and broken while it lies here past it", async () => {
+  const facts = { parts: ["fan"], promised: "2099-01-10" };
+  await shop.ticket(facts);
+  await shop.atBench({ ...facts, promised: "2025-12-30" });
+  const gone = await shop.atBench(facts);
+  await shop.play(gone);
+  for (const id of ["soak-passed", "collected"]) done(await decide(shop.act(), gone, id, "heard"));
+  const tables = await experienceNow(shop.act(MIREL), name);
+  expect(tables.find(({ table }) => table === "promises")!.rows).toMatchObject([
+    { month: "2099-01", made: 1, kept: 1, days_late: 0 },
+    { month: "2025-12", made: 1, kept: 0 },
+  ]);
 });
 
 test("it is the lead's to see", async () => {
