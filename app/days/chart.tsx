@@ -1,15 +1,17 @@
-import { Fragment } from "react";
 import { Link } from "react-router";
 import { DAY_MINUTES as DAY, openDays, type Question, type Stay } from "../../core/days/index.ts";
 import { dayAfter } from "../../core/ticket/index.ts";
 import { dayWords } from "../ui/days.ts";
-import { DiveGlyph } from "../signs/dive-line.tsx";
+import { diveFromText } from "../../core/plan/index.ts";
+import { DiveLine } from "../signs/dive-line.tsx";
 
 /** Hours that are drawn when nobody works at others. */
 const USUAL = { from: 9 * 60, to: 17 * 60 } as const;
-const ROW = 44;
-const HEAD = 26;
-const SIDE = 96;
+/** An hour is so wide that a day of eight fills the page at 1280, and work of a quarter of an hour still bears its number. */
+const HOUR_PX = 132;
+const ROW = 48;
+const HEAD = 48;
+const SIDE = 80;
 
 interface Piece {
   readonly key: string;
@@ -23,7 +25,8 @@ interface Piece {
 
 /**
  * Benches and soak places over the coming working days, true to time: a bar is as long as its work takes; nights are
- * left out. A soak is hatched. Each bar leads to its ticket and bears its dive.
+ * left out. A soak is hatched. Each bar leads to its ticket and bears its dive, drawn as long as the work. What does not
+ * fit is scrolled to.
  */
 export function DaysChart({
   question,
@@ -52,27 +55,40 @@ export function DaysChart({
   const rows = hours.benches + hours.soakPlaces;
   const pieces = stays.flatMap((stay) => piecesOf(stay, hours.benches, at));
   const height = HEAD + rows * ROW;
+  const wide = (shown.length * HOUR_PX * (to - from)) / 60;
   return (
     <div
       className="days-chart"
-      style={{ height, paddingLeft: SIDE }}
       role="group"
       aria-label="Benches and soak places over the coming days"
     >
-      {Array.from({ length: rows }, (_, row) => (
-        <Fragment key={row}>
-          <div className="days-row" style={{ top: HEAD + row * ROW, height: ROW, width: SIDE }}>
+      <div className="days-side" style={{ height, width: SIDE, paddingTop: HEAD }}>
+        {Array.from({ length: rows }, (_, row) => (
+          <div key={row} className="days-row" style={{ height: ROW }}>
             {row < hours.benches ? `Bench ${row + 1}` : `Soak ${row - hours.benches + 1}`}
           </div>
-          <div className="days-line" style={{ top: HEAD + row * ROW }} />
-        </Fragment>
-      ))}
-      <div className="days-field" style={{ left: SIDE }}>
+        ))}
+      </div>
+      <div className="days-field" style={{ height, width: wide }}>
+        {Array.from({ length: rows }, (_, row) => (
+          <div key={row} className="days-line" style={{ top: HEAD + row * ROW }} />
+        ))}
         {shown.map((day, i) => (
           <div key={day} className="days-day" style={{ left: `${i * width}%`, width: `${width}%` }}>
-            {dayWords(dayAfter(today, day))}
+            <span style={{ left: SIDE + 8 }}>{dayWords(dayAfter(today, day))}</span>
           </div>
         ))}
+        {shown.flatMap((day) =>
+          hoursIn(from, to).map((hour) => (
+            <div
+              key={`${day}-${hour}`}
+              className="days-hour"
+              style={{ left: `${at(day * DAY + hour * 60)}%` }}
+            >
+              {hour}
+            </div>
+          )),
+        )}
         {shown[0] === 0 && now > from && now < to && (
           <div className="days-now" style={{ left: `${at(now)}%`, top: HEAD }} />
         )}
@@ -94,7 +110,7 @@ export function DaysChart({
             <span className="days-number mono">{ticket}</span>
             {!soaks && dives[ticket] !== undefined && (
               <span className="days-dive" aria-hidden="true">
-                <DiveGlyph dive={dives[ticket]} />
+                <DiveLine dive={diveFromText(dives[ticket])} height={18} label="" />
               </span>
             )}
           </Link>
@@ -113,6 +129,12 @@ function openOf({ at: { hours } }: Question): { readonly from: number; readonly 
     to: Math.max(...spans.map(([, to]) => to)),
   };
 }
+
+/** The full hours of a day that are drawn, but the one that it begins with or ends at. */
+const hoursIn = (from: number, to: number): readonly number[] =>
+  Array.from({ length: 24 }, (_, hour) => hour).filter(
+    (hour) => hour * 60 > from + 15 && hour * 60 < to - 15,
+  );
 
 const FEWEST_DAYS = 2;
 const MOST_DAYS = 5;

@@ -66,6 +66,17 @@ test("places have their rows, a soak is named, what is likely late says so, and 
   expect(html).toContain("Tue 1 Dec");
 });
 
+test("the hours between opening and closing are named, and work bears its dive; a soak has none", () => {
+  const html = chart([work(1, { soaks: true }), work(2)]);
+  const named = [...html.matchAll(/class="days-hour" style="left:([\d.]+)%">(\d+)</g)];
+  expect(named.map(([, , hour]) => Number(hour))).toEqual(
+    [1, 2].flatMap(() => [10, 11, 12, 13, 14, 15, 16, 17]),
+  );
+  expect(Number(named[0]![1])).toBeCloseTo((50 * 60) / 510, 6);
+  // One dive is known, and it is that of a bench, not of its soak.
+  expect(html.match(/class="days-dive"/g)).toHaveLength(1);
+});
+
 test("with no work left two days stand there with nothing on them", () => {
   const html = chart([]);
   expect(bars(html)).toEqual([]);
