@@ -1,4 +1,4 @@
-import { expect, hydrated, test, post } from "./shop.ts";
+import { expect, hydrated, newTicket, test, post } from "./shop.ts";
 
 const event = (entry: object, after: number, id = "by-hand-9001") => ({
   data: { id, at: new Date().toISOString(), after, entry },
@@ -32,6 +32,25 @@ test("an empty customer and an unknown machine code are named, and no ticket is 
   await expect(page.getByLabel("Customer")).toHaveValue("Wren");
   await page.goto(shop.url);
   await expect(page.getByText("Wren")).toHaveCount(0);
+});
+
+test("a promise for a day that is over is refused in words, and what was typed stays", async ({
+  page,
+  shop,
+  calm,
+}) => {
+  calm.expected.push(/status of 400/);
+  await newTicket(page, shop, { code: "MT15-A2", customer: "Late Larch", fault: "Dead." });
+  await page.getByRole("checkbox", { name: "Fan", exact: true }).check();
+  await page.getByRole("spinbutton", { name: "Year" }).click();
+  await page.keyboard.type("2020");
+  await page.getByRole("button", { name: "Open the ticket" }).click();
+  await expect(page.getByText("That day is over. Choose today, or a later one.")).toBeVisible();
+  await expect(page.getByLabel("Customer")).toHaveValue("Late Larch");
+  await page.getByRole("spinbutton", { name: "Year" }).click();
+  await page.keyboard.type("2099");
+  await page.getByRole("button", { name: "Open the ticket" }).click();
+  await expect(page).toHaveURL(/tickets\/\d+$/);
 });
 
 test("an event for a ticket that has left the bench writes nothing", async ({ page, shop }) => {

@@ -7,6 +7,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
 import { keepRates, ratesOf } from "../../shop/stage/index.server.ts";
 import { calendarSecret, hoursOf } from "../../shop/days/index.server.ts";
+import { today } from "../../shop/open.server.ts";
 import { backupsNow } from "../../shop/backup/index.server.ts";
 import { recordLines } from "../../data/people/index.server.ts";
 import { idleMinutes } from "../../shop/people/index.server.ts";
@@ -31,12 +32,12 @@ export const meta: Route.MetaFunction = () => [{ title: "Shop · Brisk Bench" }]
 const RECORD_LINES = 50;
 
 export async function loader({ context, request }: Route.LoaderArgs) {
-  const { act, people } = await actFor(context);
+  const { shop, act, people } = await actFor(context);
   const { db } = act;
   const secret = may(act.actor, "export") ? await calendarSecret(db) : undefined;
   return {
     rates: await ratesOf(db),
-    hours: await hoursOf(db),
+    hours: await hoursOf(db, today(shop)),
     names: Object.fromEntries(people.map(({ id, name }) => [id, name])),
     people: may(act.actor, "people") ? people : [],
     record: may(act.actor, "people") ? await recordLines(db, RECORD_LINES) : [],

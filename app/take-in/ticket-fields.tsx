@@ -108,6 +108,7 @@ export function TicketFields({
             <DatePicker
               label="Promised for"
               format="ddd D MMM YYYY"
+              disablePast
               value={value === "" ? null : dayjs(value)}
               onChange={(day) => onChange(day?.isValid() ? day.format("YYYY-MM-DD") : "")}
               inputRef={ref}

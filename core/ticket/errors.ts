@@ -33,4 +33,6 @@ export type TakeInError =
   | { readonly type: "part-not-here"; readonly part: string }
   /** More screws of a lot were marked as missing than it has. */
   | { readonly type: "more-than-there-are"; readonly joint: string }
+  /** It was promised for a day that is over. */
+  | { readonly type: "promise-over" }
   | { readonly type: "no-sequence" };

@@ -209,6 +209,8 @@ export function takeInErrorWords(
       return { parts: `This machine has no part "${error.part}".` };
     case "more-than-there-are":
       return { intake: "More screws were marked as missing than that lot has. Take a mark away." };
+    case "promise-over":
+      return { promised: "That day is over. Choose today, or a later one." };
     case "no-sequence":
       return { parts: "No sequence frees these parts. Choose others, or look at the guide." };
     default:

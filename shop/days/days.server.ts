@@ -58,7 +58,11 @@ const STEP = 10;
 async function questionNow(shop: Shop, at: Date): Promise<Question> {
   const { db, zone } = shop;
   const day = today(shop);
-  const [works, hours, pins] = await Promise.all([worksLeft(db, day), hoursOf(db), pinsOf(db)]);
+  const [works, hours, pins] = await Promise.all([
+    worksLeft(db, day),
+    hoursOf(db, day),
+    pinsOf(db),
+  ]);
   const now = Math.floor(clockMinutes(at, zone) / STEP) * STEP;
   return { works, at: { today: day, now, hours }, pins };
 }

@@ -98,13 +98,13 @@ test("what if answers beside what is, and writes nothing", async () => {
 });
 
 test("hours are kept by the lead where they can be worked, and people who come have the usual", async () => {
-  const usual = await hoursOf(shop.db);
+  const usual = await hoursOf(shop.db, "2026-01-01");
   expect(usual.people.map(({ id }) => id).sort()).toEqual([MIREL.id, TOBIN.id]);
   const half = USUAL_WEEK.map((spans, i) => (i < 3 ? spans : []));
   const people = [{ id: TOBIN.id, week: half, off: [] }];
   const lead = shop.act(MIREL);
   done(await keepHours(lead, { ...usual, benches: 1, people }, "UTC"));
-  const kept = await hoursOf(shop.db);
+  const kept = await hoursOf(shop.db, "2026-01-01");
   expect(kept.benches).toBe(1);
   expect(kept.people.find(({ id }) => id === TOBIN.id)!.week).toEqual(half);
   expect(kept.people.find(({ id }) => id === MIREL.id)!.week).toEqual(USUAL_WEEK);
@@ -112,6 +112,20 @@ test("hours are kept by the lead where they can be worked, and people who come h
   const past = { ...usual, people: [{ id: TOBIN.id, week: half, off }] };
   expect(await keepHours(lead, past, "UTC")).toMatchObject({ error: { type: "off-past" } });
   await expect(keepHours(shop.act(TOBIN), usual, "UTC")).rejects.toThrow(/not allowed/);
+});
+
+test("days off that are over are let go, so that the hours can be kept again", async () => {
+  const usual = await hoursOf(shop.db, "2026-01-01");
+  const off = [
+    { from: "2026-01-02", to: "2026-01-05" },
+    { from: "2026-03-01", to: "2026-03-09" },
+  ];
+  const people = usual.people.map((one) => ({ ...one, off }));
+  done(await keepHours(shop.act(MIREL), { ...usual, people }, "UTC"));
+  const later = await hoursOf(shop.db, "2026-01-06");
+  expect(later.people.map((one) => one.off)).toEqual(people.map(() => [off[1]]));
+  const soon = { ...shop.act(MIREL), now: () => new Date("2026-01-06T09:00:00Z") };
+  done(await keepHours(soon, later, "UTC"));
 });
 
 test("a calendar is known by its secret, names no customer, and another address ends it", async () => {

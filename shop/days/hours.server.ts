@@ -3,6 +3,7 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
   type HoursFault,
   hoursFault,
+  type PersonHours,
   readHours,
   type ShopHours,
   USUAL_SHOP,
@@ -14,8 +15,13 @@ import { keepSetting, setting, type Database } from "../../data/database/index.s
 import { addRecord, allPeople } from "../../data/people/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 
-/** Benches, soak places and hours of those who work at the bench; until they are said, the usual. */
-export async function hoursOf(db: Database): Promise<ShopHours> {
+const USUAL_PERSON: Omit<PersonHours, "id"> = { week: USUAL_WEEK, off: [] };
+
+/**
+ * Benches, soak places and hours of those who work at the bench; until they are said, the usual. Days off that are over
+ * are let go.
+ */
+export async function hoursOf(db: Database, today: string): Promise<ShopHours> {
   const [kept, people] = await Promise.all([setting(db, "hours"), allPeople(db)]);
   const read = kept === undefined ? undefined : readJson(readHours, kept);
   const said = read?.ok ? read.value : { ...USUAL_SHOP, people: [] };
@@ -24,9 +30,10 @@ export async function hoursOf(db: Database): Promise<ShopHours> {
   );
   return {
     ...said,
-    people: atBench.map(
-      ({ id }) => said.people.find((one) => one.id === id) ?? { id, week: USUAL_WEEK, off: [] },
-    ),
+    people: atBench.map(({ id }) => {
+      const { week, off } = said.people.find((one) => one.id === id) ?? USUAL_PERSON;
+      return { id, week, off: off.filter(({ to }) => to >= today) };
+    }),
   };
 }
 

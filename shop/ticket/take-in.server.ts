@@ -28,6 +28,7 @@ import {
 import { allow, stampOf, type Act } from "../act.server.ts";
 import { addModel, keepUnbegunLine } from "../guide/index.server.ts";
 import { planFor, soon } from "../plan/index.server.ts";
+import { dayOf } from "../stage/index.server.ts";
 
 /**
  * Takes a machine in: a ticket that waits for its customer. Gives its number; the same thing sent twice, by its id, is
@@ -42,6 +43,7 @@ export async function takeIn(
   const { db } = act;
   const before = await ticketSent(db, sent);
   if (before !== undefined) return ok(before);
+  if (facts.promised < (await dayOf(act))) return fail({ type: "promise-over" });
   const model = newModelOf(facts);
   if (model && !(await guideOfCode(db, facts.code))) {
     const added = await addModel(act, model, facts.parts);

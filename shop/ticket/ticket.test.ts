@@ -1,6 +1,6 @@
 import { GOOD_MACHINE, simulatedProbe } from "../../core/devices/index.ts";
 import { done, FACTS, MIREL, only, TestShop, TOBIN } from "../../testing/shop.ts";
-import { ticketCounts, transitionsOf } from "../../data/ticket/index.server.ts";
+import { openTickets, ticketCounts, transitionsOf } from "../../data/ticket/index.server.ts";
 import { reopen } from "../bench/index.server.ts";
 import { keepSoak, soakNow, soakPage } from "../soak/index.server.ts";
 import {
@@ -22,6 +22,12 @@ beforeEach(async () => {
 afterEach(() => shop.close());
 
 describe("taking in", () => {
+  test("a machine is promised for today or later, not for a day that is over", async () => {
+    const promised = (day: string) => takeIn(shop.act(), { ...FACTS, promised: day });
+    expect(await promised("2025-12-31")).toEqual({ ok: false, error: { type: "promise-over" } });
+    expect((await promised("2026-01-01")).ok).toBe(true);
+    expect(await openTickets(shop.db)).toHaveLength(1);
+  });
   test("the same thing sent twice is one ticket", async () => {
     const facts = { ...FACTS, customer: "Twice" };
     const first = await takeIn(shop.act(), facts, "sent-0001");
