@@ -13,6 +13,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const parts = searchParams.getAll("part").slice(0, MOST_PARTS);
   const job: Job = { for: parts };
   const found =
-    code === "" || parts.length === 0 ? undefined : earliest(shop, act.now(), code, job, request.signal);
+    code === "" || parts.length === 0
+      ? undefined
+      : earliest(shop, act.now(), code, job, request.signal);
   return { earliest: (await found) ?? null };
 }

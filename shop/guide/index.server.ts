@@ -2,7 +2,12 @@ export { storeEdits, type SentEdits } from "./store-edits.server.ts";
 export { addModel, keepAnswers, keepLearnt } from "./learn.server.ts";
 export { talliesOf } from "./known.server.ts";
 export { machinesLike } from "./near.server.ts";
-export { keepUnbegunLine, storeGuide, unbegunLine, type StoredGuide } from "./store-guide.server.ts";
+export {
+  keepUnbegunLine,
+  storeGuide,
+  unbegunLine,
+  type StoredGuide,
+} from "./store-guide.server.ts";
 export {
   guideFile,
   guideHits,

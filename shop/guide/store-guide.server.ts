@@ -141,11 +141,7 @@ export async function keepUnbegunLine(
 }
 
 /** The line of a job that has not begun; where there is no plan, why. */
-export async function unbegunLine(
-  db: Database,
-  guide: PinnedGuide,
-  job: Job,
-): Promise<WorkLine> {
+export async function unbegunLine(db: Database, guide: PinnedGuide, job: Job): Promise<WorkLine> {
   const model = await modelFor(db, guide.version, guide.code);
   if (!model.ok) {
     const none = { dive: undefined, held: undefined };
