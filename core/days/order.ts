@@ -175,32 +175,57 @@ function bestBettered(
   return others.map(begin).reduce((a, b) => (b.lateness < a.lateness - 1e-9 ? b : a), first);
 }
 
-/** An order bettered by taking one ticket to another place, the latest first, until nothing helps or time is up. */
+/** Another order, by something done with what stands at a place; undefined: it would leave the free ones. */
+type Move = (order: readonly number[], at: number, fixed: number) => readonly number[] | undefined;
+
+/** Takes it so many places on, or back; no further than there are. */
+const taken =
+  (by: number): Move =>
+  (order, at, fixed) => {
+    const to = Math.min(order.length - 1, Math.max(fixed, at + by));
+    if (to === at) return undefined;
+    const moved = [...order];
+    moved.splice(to, 0, ...moved.splice(at, 1));
+    return moved;
+  };
+
+/** Exchanges it with what stands so many places on. */
+const exchanged =
+  (by: number): Move =>
+  (order, at) => {
+    const to = at + by;
+    return to < order.length ? order.with(at, order[to]!).with(to, order[at]!) : undefined;
+  };
+
+/** What is tried for each ticket: of few every place, and then every exchange; of many a few places. */
+function movesFor(count: number): readonly Move[] {
+  if (count > FEW) return [-1, -2, -4, -8, -16, 1, 3].map(taken);
+  const far = Array.from({ length: count - 1 }, (_, i) => i + 1);
+  // One place on is the same as an exchange.
+  return [...far.flatMap((by) => [taken(-by), taken(by)]), ...far.slice(1).map(exchanged)];
+}
+
+/** An order bettered by one move at a time, the latest tickets first, until nothing helps or time is up. */
 function bettered(
   run: ShopRun,
   start: readonly number[],
   fixed: number,
   draws: readonly Draw[],
 ): Found {
-  let order = [...start];
+  let order = start;
   let lateness = latenessOf(run, order, draws);
-  const far = Array.from({ length: order.length - 1 }, (_, i) => i + 1);
-  const isFew = order.length <= FEW;
-  const steps = isFew ? far.flatMap((by) => [-by, by]) : [-1, -2, -4, -8, -16, 1, 3];
+  const moves = movesFor(order.length);
   let tries = Math.min(TRIES, Math.floor(MOST_RUNS / (order.length * draws.length)));
   for (let helped = true; helped && tries > 0;) {
     helped = false;
     const late = byLateness(run, order, draws);
-    const rest = isFew ? order.filter((j) => !late.includes(j)) : [];
+    const rest = order.length <= FEW ? order.filter((j) => !late.includes(j)) : [];
     for (const j of [...late, ...rest].filter((one) => order.indexOf(one) >= fixed)) {
       const at = order.indexOf(j);
-      for (const step of steps) {
-        const to = Math.min(order.length - 1, Math.max(fixed, at + step));
-        if (to === at || tries <= 0) continue;
+      for (const move of moves) {
+        const tried = tries > 0 ? move(order, at, fixed) : undefined;
+        if (!tried) continue;
         tries -= 1;
-        const tried = [...order];
-        tried.splice(at, 1);
-        tried.splice(to, 0, j);
         const other = latenessOf(run, tried, draws);
         if (other >= lateness - 1e-9) continue;
         [order, lateness, helped] = [tried, other, true];

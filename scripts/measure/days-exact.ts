@@ -9,6 +9,8 @@ import { ms, print, quantile, timed } from "./report.ts";
 const loadHighs = createRequire(import.meta.url)("highs") as typeof Highs.default;
 const DAY = 1440;
 const CASES = 40;
+/** Days that nobody looked at while the search was made. */
+const FIRST_SEED = 301;
 const SECONDS = 20;
 
 /** Around the clock, so that a program can say when each work is done: the sum of those before it. */
@@ -95,7 +97,7 @@ export async function measureSmallDays(): Promise<void> {
     const own: number[] = [];
     const theirs: number[] = [];
     const above: number[] = [];
-    for (let seed = 1; seed <= CASES; seed++) {
+    for (let seed = FIRST_SEED; seed < FIRST_SEED + CASES; seed++) {
       const { run, draws } = smallDay(seed * 100 + count, count);
       const found = timed(() => orderOf(run, draws));
       const solved = timed(() => highs.solve(asProgram(run), { time_limit: SECONDS }));
@@ -110,7 +112,7 @@ export async function measureSmallDays(): Promise<void> {
           (sum, { weight }, j) => sum + weight * Math.max(0, done[j]! - run.due[j]!),
           0,
         ) / DAY;
-      above.push(days < 1e-9 ? (late < 1e-6 ? 0 : 1) : late / days - 1);
+      above.push(days < 1e-9 ? (late < 1e-6 ? 0 : 1) : Math.max(0, late / days - 1));
       if (late < days - 1e-6)
         throw new Error(`${latenessOf(run, found.value.order, draws)} is under the optimum`);
     }
