@@ -8,6 +8,7 @@ async function begin(page: Page, shop: Shop, name: string): Promise<void> {
   await page.getByRole("button", { name: `Practise: ${name}` }).click();
   await expect(page).toHaveURL(/\/practice\/[\w-]+$/);
   await hydrated(page);
+  await expect(page.getByRole("button", { name: /^Give up/ })).toBeEnabled();
 }
 
 const outcome = (page: Page) => page.getByRole("status").filter({ hasText: "Next exercise" });
@@ -52,6 +53,19 @@ test("how it opens: the wrong way says what breaks, and the right one is shown",
   const answers = page.getByRole("list", { name: "Answers" });
   await expect(answers.getByRole("listitem")).toHaveCount(4);
   await page.keyboard.press("1");
+  await expect(outcome(page)).toBeVisible();
+  await expect(answers.getByText("right", { exact: true })).toHaveCount(1);
+});
+
+test("which screw: its holes are numbered on the map, and one is answered by a tap there", async ({
+  page,
+  shop,
+}) => {
+  await begin(page, shop, "Which screw");
+  const answers = page.getByRole("list", { name: "Answers" });
+  await expect(answers.getByRole("listitem")).toHaveCount(4);
+  await expect(page.locator("svg [data-spot]").first()).toBeVisible();
+  await page.locator("svg [data-joint] circle[opacity]").first().click();
   await expect(outcome(page)).toBeVisible();
   await expect(answers.getByText("right", { exact: true })).toHaveCount(1);
 });

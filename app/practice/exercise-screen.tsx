@@ -19,7 +19,7 @@ import { useKeys } from "../ui/use-keys.ts";
 import { useSend } from "../ui/use-send.ts";
 import { BuildPanel } from "./build-panel.tsx";
 import { FindPanel } from "./find-panel.tsx";
-import { marksOf } from "./marks.ts";
+import { answersOn, marksOf } from "./marks.ts";
 import { OrderPanel } from "./order-panel.tsx";
 import { PasteExercise } from "./paste-exercise.tsx";
 import { Question } from "./question-panel.tsx";
@@ -134,7 +134,7 @@ function Result({
   );
 }
 
-/** The machine as it lies there; in a strip-down it is tapped. */
+/** The machine as it lies there: what comes next in a strip-down, or an answer that lies on it, is tapped. */
 function Machine({
   guide,
   view,
@@ -147,8 +147,9 @@ function Machine({
   isBusy: boolean;
 }) {
   const marks = useMemo(() => marksOf(guide, view), [guide, view]);
+  const answers = useMemo(() => answersOn(guide, view), [guide, view]);
   const [first] = marks.touched;
-  const own = viewOfThing(guide, first);
+  const own = viewOfThing(guide, first) ?? answers.find((one) => one.view !== "")?.view;
   const [side, setSide] = useState(own ?? mainView(guide));
   useEffect(() => {
     if (own) setSide(own);
@@ -157,6 +158,9 @@ function Machine({
     const step =
       view.kind === "order" && !view.outcome ? stepsOfTap(guide, view, thing) : undefined;
     if (step && !isBusy) does({ do: "try", step });
+    const isAnswer =
+      (view.kind === "screw" || view.kind === "holds") && view.options.includes(thing);
+    if (isAnswer && !view.outcome && !isBusy) does({ do: "say", answer: thing });
   };
   return (
     <div>
@@ -179,7 +183,7 @@ function Machine({
         </div>
       )}
       <div className="practice-map">
-        <MachineMap guide={guide} view={side} marks={marks} onTap={tap} isNamed />
+        <MachineMap guide={guide} view={side} marks={marks} onTap={tap} spots={answers} isNamed />
       </div>
     </div>
   );

@@ -1,4 +1,4 @@
-import { type Guide, partsOver } from "../../core/guide/index.ts";
+import { type Guide, partsOver, type Point } from "../../core/guide/index.ts";
 import type { SavedState } from "../../core/plan/index.ts";
 import type { View } from "../../core/practice/index.ts";
 import type { MapMarks } from "../signs/map/looks.ts";
@@ -20,7 +20,12 @@ export function marksOf(guide: Guide, view: Exclude<View, { kind: "paste" }>): M
     case "opens":
       return { ...NOTHING, touched: new Set([view.joint]), out: overJoint(guide, view.joint) };
     case "holds":
-      return { ...NOTHING, touched: new Set([view.stuck]), out: outOf(view.machine) };
+      return {
+        ...NOTHING,
+        touched: new Set([view.stuck, ...view.right]),
+        out: outOf(view.machine),
+        ahead: new Set(view.options),
+      };
     case "order": {
       const { hint, machine } = view;
       const hinted = hint ? (hint.do === "release" ? [hint.joint] : hint.parts) : [];
@@ -39,10 +44,18 @@ export function marksOf(guide: Guide, view: Exclude<View, { kind: "paste" }>): M
       return { ...NOTHING, touched: new Set(things), out: outOf(machine) };
     }
     case "screw":
+      return { ...NOTHING, touched: new Set(view.right), ahead: new Set(view.options) };
     case "find":
       return NOTHING;
   }
 }
+
+/** Where on the map the answers of a question lie, each under its number; one that is drawn nowhere has none. */
+export function answersOn(guide: Guide, view: Exclude<View, { kind: "paste" }>): readonly Point[] {
+  if (view.kind !== "screw" && view.kind !== "holds") return [];
+  return view.options.map((id) => guide.joints[id]?.at?.[0] ?? NOWHERE);
+}
+const NOWHERE: Point = { view: "", x: 0, y: 0 };
 
 /** To look at a joint what is over it is off. */
 const overJoint = (guide: Guide, id: string): ReadonlySet<string> => new Set(partsOver(guide, id));

@@ -3,7 +3,7 @@ import { type Deed, Machine, type Setting, type View } from "../../core/practice
 import { perfectDeed, readGuide, shippedFaults, viewAfter } from "../../testing/practice.ts";
 import { BuildPanel } from "./build-panel.tsx";
 import { FindPanel } from "./find-panel.tsx";
-import { marksOf } from "./marks.ts";
+import { answersOn, marksOf } from "./marks.ts";
 import { OrderPanel } from "./order-panel.tsx";
 import { PasteExercise } from "./paste-exercise.tsx";
 import { Question } from "./question-panel.tsx";
@@ -53,6 +53,27 @@ describe("a question", () => {
     expect(html.match(/practice-wrong/g)).toHaveLength(1);
     expect(plain(html)).toContain("your answer");
     expect(html.match(/disabled=""/g)).toHaveLength(4);
+  });
+  test("whose answers lie on the machine has them there, under their numbers, and the right one when it is over", () => {
+    for (const kind of ["screw", "holds"] as const) {
+      const of = setting(
+        kind === "screw" ? "screw:marrowby-tern-15" : "holds:marrowby-tern-15:fan",
+        3,
+      );
+      const view = seen(kind, of);
+      const spots = answersOn(guide, view);
+      expect(spots).toHaveLength(view.options.length);
+      for (const [i, id] of view.options.entries()) {
+        const drawn = guide.joints[id]!.at?.[0];
+        expect(spots[i]).toEqual(drawn ?? { view: "", x: 0, y: 0 });
+      }
+      const marks = marksOf(guide, view);
+      expect([...marks.ahead]).toEqual(view.options);
+      const over = seen(kind, of, [{ do: "leave" }]);
+      expect(view.options.filter((id) => marks.touched.has(id))).toEqual([]);
+      expect([...marksOf(guide, over).touched]).toEqual(expect.arrayContaining([...over.right]));
+    }
+    expect(answersOn(guide, seen("opens", of))).toEqual([]);
   });
   test("of a screw says what the caliper reads, and each lot by its facts", () => {
     const text = plain(

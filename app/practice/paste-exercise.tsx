@@ -148,10 +148,15 @@ const Row = ({ label, children }: { label: string; children: ReactNode }) => (
   <div
     role="group"
     aria-label={label}
-    style={{ display: "flex", flexWrap: "wrap", gap: 8, alignItems: "center" }}
+    style={{
+      display: "grid",
+      gridTemplateColumns: "minmax(96px, 1fr) auto",
+      gap: 8,
+      alignItems: "center",
+    }}
   >
-    <span style={{ minWidth: 190 }}>{label}</span>
-    {children}
+    <span>{label}</span>
+    <span style={{ display: "flex", gap: 8 }}>{children}</span>
   </div>
 );
 

@@ -1,6 +1,8 @@
 import { readGuide, shippedFaults, perfectDeed, viewAfter } from "../../testing/practice.ts";
 import { planJob } from "../plan/index.ts";
 import { modelOf } from "../rules/index.ts";
+import type { ScrewsJoint } from "../guide/index.ts";
+import { mixUp, screwOf } from "../screws/index.ts";
 import { snagOf } from "../snag/index.ts";
 import { type Deed, gradeOf, type Setting } from "./exercise.ts";
 import { exerciseOf, Machine, offeredBy, offeredByFaults } from "./practice.ts";
@@ -155,6 +157,21 @@ describe("build-up with a fault", () => {
     const after = viewAfter(tern, setting, [...deeds, { do: "missing", joint: other }]);
     expect(after).toMatchObject({ looked: [other], outcome: undefined });
   });
+});
+
+test("which screw: one that does harm in another hole that is offered, wherever the machine has such", () => {
+  const vortan = new Machine(readGuide("brandel-vortan-16"), faults);
+  for (const machine of [tern, ferro, vortan]) {
+    const { guide } = machine.model;
+    for (let seed = 1; seed <= 30; seed++) {
+      const view = viewAfter(machine, set(`screw:${guide.id}`, 1, seed), [{ do: "leave" }]);
+      if (view.kind !== "screw") throw new Error("no screw");
+      const lotOf = (id: string) => screwOf(guide.joints[id] as ScrewsJoint);
+      const right = lotOf(view.right[0]!);
+      const others = view.options.filter((id) => !view.right.includes(id)).map(lotOf);
+      expect(others.some((other) => mixUp(right, other) !== undefined)).toBe(true);
+    }
+  }
 });
 
 test("what still holds: exactly what the snag finder names for that machine", () => {

@@ -94,10 +94,7 @@ const READS = 0.05;
 export function screwView({ guide }: Model, { seed }: Setting, deeds: readonly Deed[]): ScrewView {
   const random = seeded(seed);
   const lots = lotsOf(guide);
-  const lot = pick(
-    random,
-    lots.filter((id) => lots.some((other) => isOther(guide, id, other))),
-  );
+  const lot = pick(random, mistakable(guide, lots));
   const screw = screwIn(guide, lot);
   const others = lots.filter((id) => isOther(guide, lot, id));
   const mistaken = (id: string): number => {
@@ -125,6 +122,15 @@ export function screwView({ guide }: Model, { seed }: Setting, deeds: readonly D
       return { damage: { type: "wrong-hole", lot: said, mixUp: bad }, minutes: off + on };
     }),
   };
+}
+
+/** Lots whose screw does harm in a hole that it is taken for; where there is none, those that can be told from another. */
+function mistakable(guide: Guide, lots: readonly string[]): readonly string[] {
+  const told = (id: string) => lots.filter((other) => isOther(guide, id, other));
+  const harms = lots.filter((id) =>
+    told(id).some((other) => mixUp(screwIn(guide, id), screwIn(guide, other)) !== undefined),
+  );
+  return harms.length > 0 ? harms : lots.filter((id) => told(id).length > 0);
 }
 
 /** Lots of a guide that screws of another kind can be taken for. */

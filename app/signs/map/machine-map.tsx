@@ -289,9 +289,9 @@ const Cross = ({ x, y }: { x: number; y: number }) => (
 
 /** A place that was tapped, with its number. */
 const Spot = ({ x, y, number }: { x: number; y: number; number: number }) => (
-  <g transform={`translate(${x} ${y})`} data-spot={number}>
-    <circle r="3.2" fill="var(--mat)" />
-    <text y="1.4" fontSize="4" textAnchor="middle" fill="var(--paper)">
+  <g transform={`translate(${x} ${y})`} data-spot={number} pointerEvents="none">
+    <circle r="5.5" fill="var(--mat)" />
+    <text y="2.6" fontSize="7.5" fontWeight="700" textAnchor="middle" fill="var(--paper)">
       {number}
     </text>
   </g>
