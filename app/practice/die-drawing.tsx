@@ -21,6 +21,7 @@ export function DieDrawing({
   turn: ((screw: number) => void) | undefined;
 }) {
   const { die, screws } = seat;
+  const isTight = (screw: number): boolean => left[screw] === 0 || pressed !== undefined;
   const halfWide = Math.max(die.width / 2, ...screws.map(({ x }) => Math.abs(x))) + EDGE;
   const halfHigh = Math.max(die.height / 2, ...screws.map(({ y }) => Math.abs(y))) + EDGE;
   const box = { x: -die.width / 2, y: -die.height / 2, width: die.width, height: die.height };
@@ -50,11 +51,17 @@ export function DieDrawing({
           <circle r="3" fill="transparent" />
           <circle
             r="1.7"
-            fill={left[i] === 0 || pressed ? "var(--copper)" : "var(--paper)"}
+            fill={isTight(i) ? "var(--copper)" : "var(--paper)"}
             stroke="var(--ink)"
             strokeWidth="0.25"
           />
-          <text y="0.75" textAnchor="middle" fontSize="2" fontWeight="700" fill="var(--ink)">
+          <text
+            y="0.75"
+            textAnchor="middle"
+            fontSize="2"
+            fontWeight="700"
+            fill={isTight(i) ? "var(--paper)" : "var(--ink)"}
+          >
             {i + 1}
           </text>
           {!pressed && (
