@@ -149,7 +149,7 @@ function Machine({
   const marks = useMemo(() => marksOf(guide, view), [guide, view]);
   const answers = useMemo(() => answersOn(guide, view), [guide, view]);
   const [first] = marks.touched;
-  const own = viewOfThing(guide, first) ?? answers.find((one) => one.view !== "")?.view;
+  const own = viewOfThing(guide, first) ?? answers.find((one) => one !== undefined)?.view;
   const [side, setSide] = useState(own ?? mainView(guide));
   useEffect(() => {
     if (own) setSide(own);

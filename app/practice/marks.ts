@@ -51,11 +51,13 @@ export function marksOf(guide: Guide, view: Exclude<View, { kind: "paste" }>): M
 }
 
 /** Where on the map the answers of a question lie, each under its number; one that is drawn nowhere has none. */
-export function answersOn(guide: Guide, view: Exclude<View, { kind: "paste" }>): readonly Point[] {
+export function answersOn(
+  guide: Guide,
+  view: Exclude<View, { kind: "paste" }>,
+): readonly (Point | undefined)[] {
   if (view.kind !== "screw" && view.kind !== "holds") return [];
-  return view.options.map((id) => guide.joints[id]?.at?.[0] ?? NOWHERE);
+  return view.options.map((id) => guide.joints[id]?.at?.[0]);
 }
-const NOWHERE: Point = { view: "", x: 0, y: 0 };
 
 /** To look at a joint what is over it is off. */
 const overJoint = (guide: Guide, id: string): ReadonlySet<string> => new Set(partsOver(guide, id));

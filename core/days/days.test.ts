@@ -176,6 +176,25 @@ describe("the order of work", () => {
     }
   });
 
+  test("of one more than are all looked at it is the best there is, or hardly worse: 8 shops", () => {
+    const above: number[] = [];
+    for (let seed = 0; seed < 8; seed++) {
+      const { works: some, now } = drawn(seed + 500, 7);
+      // All have work left, so that none is put aside.
+      const works = some.map((one) => ({ ...one, half: Math.max(30, one.half), eighty: 250 }));
+      const run = new ShopRun(works, now);
+      const draws = drawsOf(works, now, 2);
+      const found = orderOf(run, draws);
+      expect(found.exact).toBe(false);
+      expect(latenessOf(run, found.order, draws)).toBeCloseTo(found.lateness, 9);
+      const all = orders(works.map((_, i) => i)).map((order) => latenessOf(run, order, draws));
+      above.push(found.lateness / Math.min(...all) - 1);
+    }
+    expect(Math.min(...above)).toBeGreaterThan(-1e-9);
+    expect(above.filter((one) => one < 1e-9).length).toBeGreaterThanOrEqual(7);
+    expect(Math.max(...above)).toBeLessThan(0.02);
+  });
+
   test("of two that cannot both be in time, the one that weighs more is", () => {
     const long = { half: 300, eighty: 300, promised: 0 };
     const works = [work(1, long), work(2, { ...long, weight: 2 })];

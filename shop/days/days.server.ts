@@ -124,10 +124,8 @@ export async function daysPage(
 
 /** The counter looks anew at the days no oftener than this. */
 const FRESH_MS = 15_000;
-const lookedAt = new WeakMap<Database, number>();
-
-/** Who looks again in a moment has newer ones. */
-const looking = new WeakSet<Database>();
+/** The last look, and whether it has come to its end. */
+const looks = new WeakMap<Database, { readonly at: number; isOver: boolean }>();
 
 export interface OddsNow {
   /** By ticket, as they were last worked out. */
@@ -140,17 +138,18 @@ export interface OddsNow {
 export function oddsNow(shop: Shop, at: Date): OddsNow {
   const { db } = shop;
   const now = performance.now();
-  if (now - (lookedAt.get(db) ?? -Infinity) > FRESH_MS) {
-    lookedAt.set(db, now);
-    looking.add(db);
+  let look = looks.get(db);
+  if (!look || now - look.at > FRESH_MS) {
+    const begun = { at: now, isOver: false };
+    looks.set(db, (look = begun));
     void known(shop, at)
       .catch(() => undefined)
-      .finally(() => looking.delete(db));
+      .finally(() => (begun.isOver = true));
   }
   const promises = last.get(db)?.days.promises ?? [];
   return {
     odds: Object.fromEntries(promises.map(({ ticket, odds }) => [ticket, odds])),
-    isAging: looking.has(db),
+    isAging: !look.isOver,
   };
 }
 

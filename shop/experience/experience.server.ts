@@ -9,16 +9,18 @@ import {
 import { shopDay } from "../../core/ticket/index.ts";
 import {
   adviceWords,
+  EXPERIENCE_WORDS,
   type GuidesNamed,
   stepKindWords,
   thingOfModel,
 } from "../../core/words/index.ts";
 import { jobsOfGuide } from "../../data/bench/index.server.ts";
-import { setting, type Database } from "../../data/database/index.server.ts";
+import type { Database } from "../../data/database/index.server.ts";
 import { tableRows } from "../../data/exports/index.server.ts";
 import { currentHashes, guideVersion, modelFor } from "../../data/guide/index.server.ts";
 import { promisesMade } from "../../data/ticket/index.server.ts";
 import { allow, type Act } from "../act.server.ts";
+import { zoneOf } from "../stage/index.server.ts";
 
 /** The last so many jobs of each model are looked at. */
 const MOST_JOBS = 100;
@@ -58,7 +60,7 @@ async function known(act: Act): Promise<Known> {
     supplier: String(supplier ?? ""),
     fits: fits === null || fits === undefined ? undefined : Number(fits) === 1,
   }));
-  const zone = (await setting(db, "zone")) ?? "UTC";
+  const zone = await zoneOf(db);
   const promises = (await promisesMade(db)).map(({ promised, ready }) => ({
     promised,
     ready: ready === null ? undefined : shopDay(new Date(ready), zone),
@@ -126,16 +128,7 @@ function rowsIn(
   }
 }
 
-const TABLES = [
-  "kinds",
-  "people",
-  "months",
-  "forgotten",
-  "gone",
-  "suppliers",
-  "promises",
-  "jobs",
-] as const;
+const TABLES = Object.keys(EXPERIENCE_WORDS) as (keyof Experience)[];
 
 /** All tables of what the shop learnt, each with its sentence. */
 export async function experienceNow(act: Act, name: (person: string) => string) {

@@ -11,7 +11,7 @@ import {
   type StoredDeed,
   type TicketUnknown,
 } from "../../core/ticket/index.ts";
-import { setting } from "../../data/database/index.server.ts";
+import { setting, type Database } from "../../data/database/index.server.ts";
 import { addDeeds, deedById, deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 import { ratesOf } from "./rates.server.ts";
@@ -19,10 +19,11 @@ import { settle } from "./settle.server.ts";
 
 export type RecordError = TicketUnknown | DeedRefusal | { readonly type: "id-taken" };
 
+/** The time zone that the shop goes by. */
+export const zoneOf = async (db: Database): Promise<string> => (await setting(db, "zone")) ?? "UTC";
+
 /** The day it is in the shop of this act. */
-export async function dayOf({ db, now }: Act): Promise<string> {
-  return shopDay(now(), (await setting(db, "zone")) ?? "UTC");
-}
+export const dayOf = async ({ db, now }: Act): Promise<string> => shopDay(now(), await zoneOf(db));
 
 /** Writes deeds behind those of a ticket, all or none, and what it waits for then. The same id twice is written once. */
 export async function record(

@@ -4,8 +4,8 @@ import type { Deed } from "../../core/ticket/index.ts";
 import { standOf } from "../../core/ticket/index.ts";
 import { deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
 import { allStock } from "../../data/stock/index.server.ts";
-import { findingOf, nameFault, openUpFor } from "../find/index.server.ts";
-import { changeJob, reopen } from "../bench/index.server.ts";
+import { findingOf } from "../find/index.server.ts";
+import { changeJob } from "../bench/index.server.ts";
 import { adoptQuote, makeQuote, priced } from "../price/index.server.ts";
 import { keepRates, ratesOf, record } from "../stage/index.server.ts";
 import { restock, shelve } from "../stock/index.server.ts";
@@ -58,59 +58,6 @@ async function agreed(): Promise<number> {
   await say(number, yes(1));
   return number;
 }
-
-test("a fault that is named becomes the job of the smallest thing that can be ordered", async () => {
-  const number = await shop.ticket({ work: "find", parts: [] });
-  expect(await waits(number)).toBe("finding");
-  const named = { id: "f1", cause: "keyboard-dead", parts: ["keyboard"], note: "The keyboard" };
-  done(await nameFault(shop.act(), number, named));
-  const facts = (await ticketFacts(shop.db, number))!;
-  expect([facts.job.for, facts.waits]).toEqual([["palmrest"], "customer"]);
-  // Sent again, it is there once.
-  done(await nameFault(shop.act(), number, named));
-  const found = (await deedsOf(shop.db, number)).filter(({ deed }) => deed.kind === "found");
-  expect(found).toHaveLength(1);
-  expect(
-    await nameFault(shop.act(), number, { ...named, id: "f2", parts: ["gone"] }),
-  ).toMatchObject({
-    error: { type: "part-unknown", id: "gone" },
-  });
-});
-
-test("what is none of the list is a finding in words, and changes no job", async () => {
-  const number = await shop.ticket({ work: "find", parts: [] });
-  done(await nameFault(shop.act(), number, { id: "f", parts: [], note: "A mouse lives in it" }));
-  expect(await waits(number)).toBe("customer");
-  expect((await ticketFacts(shop.db, number))!.job.for).toEqual([]);
-});
-
-test("a machine is opened up for a check, found out from where it lies, and goes on to its job", async () => {
-  const number = await shop.ticket({ work: "find", parts: [] });
-  done(await openUpFor(shop.act(), number, ["fan"]));
-  expect(await waits(number)).toBe("finding");
-  await shop.play(number, 4);
-  const finding = done(await findingOf(shop.db, number));
-  expect(finding.from).toBeDefined();
-  done(await nameFault(shop.act(), number, { id: "f", parts: ["fan"], note: "The fan" }));
-  expect((await ticketFacts(shop.db, number))!.job.for).toEqual(["fan"]);
-  expect(await waits(number)).toBe("customer");
-  done(await decide(shop.act(), number, "yes-ready", ""));
-  await shop.play(number);
-  expect(await waits(number)).toBe("soak");
-});
-
-test("a machine that was only looked into, and shut, is opened once more for its job", async () => {
-  const number = await shop.ticket({ work: "find", parts: [] });
-  done(await openUpFor(shop.act(), number, ["fan"]));
-  await shop.play(number);
-  expect(await waits(number)).toBe("finding");
-  done(await nameFault(shop.act(), number, { id: "f", parts: ["fan"], note: "The fan" }));
-  done(await decide(shop.act(), number, "yes-ready", ""));
-  expect(await waits(number)).toBe("bench");
-  done(await reopen(shop.act(), number, ""));
-  await shop.play(number);
-  expect(await waits(number)).toBe("soak");
-});
 
 test("quotes are numbered and never change; what is gone or does not cover is refused", async () => {
   const number = await shop.ticket({ parts: ["fan"] });
@@ -259,18 +206,6 @@ test("screws missing at the counter are not looked for at the bench; more than t
   ).rejects.toThrow("more-than-there-are");
 });
 
-test("what it turned out to be bends the odds of the next one", async () => {
-  const number = await shop.ticket({ work: "find", parts: [] });
-  const named = { id: "f", cause: "fan-dead", parts: ["fan"], note: "The fan" };
-  done(await nameFault(shop.act(), number, named));
-  done(await decide(shop.act(), number, "yes-ready", ""));
-  await shop.play(number);
-  await say(number, { kind: "turned-out", cause: "fan-dead", was: true });
-  await say(number, { kind: "turned-out", cause: "fan-dead", was: true });
-  const next = await shop.ticket({ work: "find", parts: [] });
-  expect(done(await findingOf(shop.db, next)).told.counts).toEqual({ "fan-dead": 1 });
-});
-
 test("a machine that comes back knows its first life, and whether it is under warranty", async () => {
   const number = await shop.atBench({ parts: ["fan"], serial: "S-1" });
   await shop.play(number);
@@ -349,14 +284,4 @@ test("a part comes in while the supplier is away: nobody waits for it", async ()
   const { order, offer } = (await stand(number)).orders[0]!;
   const came = { id: "a", order, code: offer.code, serial: "" };
   expect(done(await arrive(shop.act(), number, came))).toEqual({ fits: true });
-});
-
-test("a fault whose job cannot be had is not said to be found", async () => {
-  const number = await shop.atBench({ parts: ["fan"] });
-  await shop.play(number);
-  const named = { id: "f", parts: ["jack"], note: "The jack" };
-  expect(await nameFault(shop.act(), number, named)).toMatchObject({
-    error: { type: "change-too-late" },
-  });
-  expect((await stand(number)).cause).toBeUndefined();
 });

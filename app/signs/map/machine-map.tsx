@@ -26,8 +26,8 @@ export interface MapProps {
   readonly onSpot?: ((spot: Point) => void) | undefined;
   /** A place to be marked. */
   readonly near?: Point | undefined;
-  /** Places that were tapped, in their order. */
-  readonly spots?: readonly Point[] | undefined;
+  /** Places that bear a number: the first one 1; what lies nowhere keeps its number. */
+  readonly spots?: readonly (Point | undefined)[] | undefined;
   /** Whether parts whose name has no room in them are named beside the machine. */
   readonly isNamed?: boolean;
   /** Drawn over all, in the view's millimetres; what of it is `HANDLE` does not move the map. */
@@ -167,7 +167,7 @@ function MapDrawing() {
       {onSpot && cursor && <Cross {...cursor} />}
       {near?.view === view && <Binds {...near} />}
       {spots.map(
-        (spot, i) => spot.view === view && <Spot key={i} x={spot.x} y={spot.y} number={i + 1} />,
+        (spot, i) => spot?.view === view && <Spot key={i} x={spot.x} y={spot.y} number={i + 1} />,
       )}
       {children}
     </svg>
