@@ -1,5 +1,6 @@
 import { done, MIREL, TestShop } from "../../testing/shop.ts";
 import { NotAllowed } from "../act.server.ts";
+import { reopen } from "../bench/index.server.ts";
 import { decide } from "../ticket/index.server.ts";
 import { experienceNow, experienceRows } from "./index.server.ts";
 
@@ -43,6 +44,18 @@ test("a promise is kept when the machine can be fetched by its day, and broken w
     { month: "2099-01", made: 1, kept: 1, days_late: 0 },
     { month: "2025-12", made: 1, kept: 0 },
   ]);
+});
+
+test("no promise of a repair is what the customer did not want, nor kept what goes back from its soak", async () => {
+  const facts = { parts: ["fan"], promised: "2099-01-10" };
+  const refused = await shop.ticket(facts);
+  done(await decide(shop.act(), refused, "no", ""));
+  const again = await shop.atBench(facts);
+  await shop.play(again);
+  done(await reopen(shop.act(), again, "It rattles"));
+  const rows = async () =>
+    (await experienceNow(shop.act(MIREL), name)).find(({ table }) => table === "promises")!.rows;
+  expect(await rows()).toEqual([]);
 });
 
 test("it is the lead's to see", async () => {
