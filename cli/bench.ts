@@ -1,8 +1,9 @@
+import { Meter } from "../core/base/meter.ts";
 import { fail, ok, type Result } from "../core/base/result.ts";
 import { type Guide, parseGuide } from "../core/guide/index.ts";
 import { planJob } from "../core/plan/index.ts";
 import { type Job, readJob } from "../core/rules/index.ts";
-import type { Budget } from "../core/work/index.ts";
+import { WHOLE } from "../core/work/index.ts";
 import { type CliError, readJsonText, readText } from "./read-file.ts";
 import { readdirSync } from "node:fs";
 import path from "node:path";
@@ -70,14 +71,14 @@ export interface Timed {
 }
 
 /** Every job of every machine in both modes, each planned once after one round that only warms up. */
-export function timeMachines(machines: readonly Machine[], budget?: Budget): readonly Timed[] {
+export function timeMachines(machines: readonly Machine[], looks = WHOLE): readonly Timed[] {
   const first = machines[0];
-  for (const job of first?.jobs ?? []) planJob(first!.guide, job, undefined, budget);
+  for (const job of first?.jobs ?? []) planJob(first!.guide, job, undefined, new Meter(looks));
   return machines.flatMap(({ file, guide, jobs }) =>
     jobs.flatMap((job) =>
       (["short", "book"] as const).map((mode) => {
         const from = performance.now();
-        const plan = planJob(guide, { ...job, mode }, undefined, budget);
+        const plan = planJob(guide, { ...job, mode }, undefined, new Meter(looks));
         const ms = performance.now() - from;
         const { proven, work, bound, handlingExact } = plan.ok ? plan.value : NO_PLAN;
         return { file, job: { ...job, mode }, ms, proven, exactOrder: handlingExact, work, bound };
@@ -89,10 +90,10 @@ export function timeMachines(machines: readonly Machine[], budget?: Budget): rea
 const NO_PLAN = { proven: false, work: undefined, bound: undefined, handlingExact: false };
 
 /** The distribution of a folder: all of it, not the best of it. */
-export function benchFolder(folder: string, budget?: Budget): Result<unknown, CliError> {
+export function benchFolder(folder: string, looks = WHOLE): Result<unknown, CliError> {
   const machines = readMachines(folder);
   if (!machines.ok) return machines;
-  const all = timeMachines(machines.value, budget);
+  const all = timeMachines(machines.value, looks);
   const times = all.map(({ ms }) => ms).sort((a, b) => a - b);
   const at = (share: number): number =>
     Math.round(1000 * times[Math.min(times.length - 1, Math.floor(share * times.length))]!) / 1000;

@@ -65,7 +65,7 @@ test.each([
   [["plan", "no-such-file.json", "--for", "fan"], ""],
   [["paint", tern], ""],
   [["plan", tern, "--colour", "red"], ""],
-  [["plan", tern, "--for", "fan", "--budget", "soon"], "/budget"],
+  [["plan", tern, "--for", "fan", "--looks", "many"], "/looks"],
   [["plan", tern, "--for", "fan", "--for", "wing"], "/for/1"],
   [["plan", tern, "--open", "fan"], "/open/0"],
   [["snag", tern, "--for", "fan", "--stuck", "fan", "--near", "roof,1,2"], "/near"],
@@ -81,7 +81,7 @@ test("a list may be given in parts, a plug by itself, and help is no error", () 
   const parts = guide("plan", tern, "--for", "fan", "--for", "battery");
   const whole = guide("plan", tern, "--for", "fan,battery");
   expect(parts.said["work"]).toBe(whole.said["work"]);
-  const plug = guide("plan", tern, "--open", "fan-plug", "--budget", "1");
+  const plug = guide("plan", tern, "--open", "fan-plug", "--looks", "1000000");
   expect(plug.said).toMatchObject({ proven: true, work: 8.3 });
   expect(guide("--help")).toMatchObject({
     status: 0,

@@ -5,7 +5,7 @@ import type { Reader } from "../core/base/ajv.ts";
 import { fail, ok, type Result } from "../core/base/result.ts";
 import { type Catalogue, findOut, readCatalogue, strangers } from "../core/find/index.ts";
 import { type Guide, parseGuide } from "../core/guide/index.ts";
-import { coverFront, minutesOn, type Offer, readOffers } from "../core/price/index.ts";
+import { coverFront, labourOn, type Offer, readOffers } from "../core/price/index.ts";
 import { adapterState, packState, readAdapter, readPack } from "../core/readings/index.ts";
 import { guideErrors } from "../core/check/index.ts";
 import { findingWords } from "../core/words/index.ts";
@@ -178,8 +178,8 @@ function priceOf(file: string | undefined, options: Options): Result<unknown, Cl
     return fail({ error: "say the hour in whole cents", path: "/hour" });
   }
   if (!(tax >= 0 && tax < 1)) return fail({ error: "say the tax as a share: 0.2", path: "/tax" });
-  const minutes = minutesOn(guide.value, { for: broken });
-  const covered = coverFront(broken, offers.value.offers, { hour, tax }, minutes);
+  const labour = labourOn(guide.value, { for: broken });
+  const covered = coverFront(broken, offers.value.offers, { hour, tax }, labour);
   if ("type" in covered) {
     return fail({
       error: `nobody has "${covered.part}" in stock`,

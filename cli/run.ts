@@ -1,3 +1,4 @@
+import { Meter } from "../core/base/meter.ts";
 import { fail, ok, type Result, unreachable } from "../core/base/result.ts";
 import { HABITS, lotsOf, trayOfPlan } from "../core/bench/index.ts";
 import { checkGuide, guideErrors, variantOf } from "../core/check/index.ts";
@@ -6,7 +7,7 @@ import { planJob, reworkOf, savedState } from "../core/plan/index.ts";
 import { after, closedMachine, type Job, type JobError, modelOf } from "../core/rules/index.ts";
 import { snagOf } from "../core/snag/index.ts";
 import { findingWords, placeWords } from "../core/words/index.ts";
-import type { Budget } from "../core/work/index.ts";
+import { WHOLE } from "../core/work/index.ts";
 import { benchFolder } from "./bench.ts";
 import { diffFiles, interviewFile, learn } from "./learn.ts";
 import { type CliError, readJsonText, readText } from "./read-file.ts";
@@ -19,11 +20,11 @@ interface GuideError extends CliError {
 
 const USAGE =
   "guide check FILE | plan FILE --for ID,… [--reach ID,…] [--open ID,…] [--new ID,…] " +
-  "[--mode book|short] [--variant CODE] [--budget SECONDS] | rework FILE --joint ID | " +
+  "[--mode book|short] [--variant CODE] [--looks COUNT] | rework FILE --joint ID | " +
   "snag FILE --for ID,… --done ID,… --stuck ID [--near VIEW,X,Y] | " +
   "walk FILE --for ID,… [--fail FUNCTION] [--round open|shut] [--text] and the options of plan | " +
   "tray FILE --for ID,… [--grid 4x6] [--holds 12] [--way cells|mirror|with-part|parked] | " +
-  "bench FOLDER [--budget SECONDS] | learn LOG | interview FILE [--seed N] | diff FROM TO. A list may be given in parts: --for a --for b";
+  "bench FOLDER [--looks COUNT] | learn LOG | interview FILE [--seed N] | diff FROM TO. A list may be given in parts: --for a --for b";
 
 /** A list option, given once or several times. */
 const list = (values: readonly string[] | undefined): readonly string[] =>
@@ -35,9 +36,9 @@ export function run(argv: readonly string[]): Result<unknown, CliError> {
   if (!args.ok) return args;
   if (args.value === "help") return ok({ usage: USAGE });
   const { command, file, other, options } = args.value;
-  const budget = readBudget(options.budget);
-  if (!budget.ok) return budget;
-  if (command === "bench") return benchFolder(file, budget.value);
+  const looks = readLooks(options.looks);
+  if (!looks.ok) return looks;
+  if (command === "bench") return benchFolder(file, looks.value);
   if (command === "interview") return interviewFile(file, options.seed);
   if (command === "diff") return diffFiles(file, other ?? "");
   const source = readText(file);
@@ -47,7 +48,7 @@ export function run(argv: readonly string[]): Result<unknown, CliError> {
   const guide = readGuide(source.value, options.variant);
   if (!guide.ok) return guide;
   if (command === "walk") return walk(guide.value, options);
-  if (command === "plan") return plan(guide.value, options, budget.value);
+  if (command === "plan") return plan(guide.value, options, looks.value);
   if (command === "snag") return snag(guide.value, options);
   if (command === "tray") return tray(guide.value, options);
   if (options.joint === undefined) return fail({ error: "name a joint: --joint ID", path: "" });
@@ -68,7 +69,7 @@ interface Options {
   readonly grid?: string;
   readonly holds?: string;
   readonly way?: string;
-  readonly budget?: string;
+  readonly looks?: string;
   readonly fail?: string;
   readonly round?: string;
   readonly seed?: string;
@@ -118,7 +119,7 @@ function readArgs(argv: readonly string[]): Result<Call | "help", CliError> {
         grid: text,
         holds: text,
         way: text,
-        budget: text,
+        looks: text,
         fail: text,
         round: text,
         seed: text,
@@ -172,22 +173,18 @@ const broken = (findings: readonly Finding[]): Result<never, GuideError> =>
     findings: inMessages(findings),
   });
 
-/** Seconds that a plan may take; undefined for the usual. */
-function readBudget(text: string | undefined): Result<Budget | undefined, CliError> {
-  if (text === undefined) return ok(undefined);
-  const seconds = Number(text);
-  return Number.isFinite(seconds) && seconds > 0 && text.trim() !== ""
-    ? ok({ ms: 1000 * seconds, now: () => performance.now() })
-    : fail({ error: "say seconds as --budget 2 or --budget 0.5", path: "/budget" });
+/** Looks that a plan may take (see `Meter`); the finished answer's where nothing is said. */
+function readLooks(text: string | undefined): Result<number, CliError> {
+  if (text === undefined) return ok(WHOLE);
+  const looks = Number(text);
+  return Number.isInteger(looks) && looks > 0 && text.trim() !== ""
+    ? ok(looks)
+    : fail({ error: "say how many looks a plan may take, like --looks 1000000", path: "/looks" });
 }
 
-function plan(
-  guide: Guide,
-  options: Options,
-  budget: Budget | undefined,
-): Result<unknown, CliError> {
+function plan(guide: Guide, options: Options, looks: number): Result<unknown, CliError> {
   const job = jobOf(options);
-  return job.ok ? inWords(planJob(guide, job.value, undefined, budget)) : job;
+  return job.ok ? inWords(planJob(guide, job.value, undefined, new Meter(looks))) : job;
 }
 
 function jobOf(options: Options): Result<Job, CliError> {
@@ -276,7 +273,7 @@ function walk(guide: Guide, options: Options): Result<unknown, CliError> {
     return fail({ error: "say the round as open or shut", path: "/round" });
   }
   const walked = walkJob(guide, job.value, what === undefined ? undefined : { what, round });
-  if (!walked.ok && walked.error === "no-plan") return plan(guide, options, undefined);
+  if (!walked.ok && walked.error === "no-plan") return plan(guide, options, WHOLE);
   if (!walked.ok) return fail(walked.error as CliError);
   return ok(text === true ? walkText(walked.value) : walked.value);
 }
@@ -314,8 +311,8 @@ function jobErrorWords(error: JobError): string {
       return `"${error.id}" is made for good and cannot be opened`;
     case "no-plan":
       return `nothing that may be opened frees ${error.ids.join(", ")}`;
-    case "out-of-time":
-      return `no sequence that frees ${error.ids.join(", ")} was found in time; allow more with --budget SECONDS`;
+    case "not-finished":
+      return `no sequence that frees ${error.ids.join(", ")} was found; allow more with --looks COUNT`;
     default:
       return unreachable(error);
   }

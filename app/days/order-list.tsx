@@ -6,9 +6,16 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import { Link } from "react-router";
-import { type Days, HORIZON, isGood, isPoor, type Promised } from "../../core/days/index.ts";
+import {
+  type Days,
+  HORIZON,
+  isGood,
+  isPoor,
+  type Promised,
+  type WorkLeft,
+} from "../../core/days/index.ts";
 import { dayAfter, type TicketLine } from "../../core/ticket/index.ts";
-import { oddsWords, whyWords } from "../../core/words/index.ts";
+import { aboveWords, oddsWords, whyWords } from "../../core/words/index.ts";
 import { DiveGlyph } from "../signs/dive-line.tsx";
 import { dayWords, promiseWords } from "../ui/days.ts";
 import { IfMay } from "../ui/if-may.tsx";
@@ -21,6 +28,7 @@ export function OrderList({
   lines,
   today,
   pins,
+  works,
 }: {
   days: Days;
   /** The same shop if something went otherwise. */
@@ -28,7 +36,9 @@ export function OrderList({
   lines: Readonly<Record<number, TicketLine>>;
   today: string;
   pins: readonly number[];
+  works: readonly WorkLeft[];
 }) {
+  const above = new Map(works.map((work) => [work.ticket, work.above]));
   const before = new Map(other?.promises.map((one) => [one.ticket, one]));
   return (
     <Box sx={{ overflowX: "auto" }} tabIndex={0} role="group" aria-label="The order of work, table">
@@ -56,6 +66,7 @@ export function OrderList({
               line={lines[promise.ticket]}
               today={today}
               isPinned={pins.includes(promise.ticket)}
+              above={above.get(promise.ticket)}
             />
           ))}
         </TableBody>
@@ -81,6 +92,7 @@ function Row({
   line,
   today,
   isPinned,
+  above,
 }: {
   promise: Promised;
   then: Promised | undefined;
@@ -88,6 +100,8 @@ function Row({
   line: TicketLine | undefined;
   today: string;
   isPinned: boolean;
+  /** How far its minutes may be above the least. */
+  above: number | undefined;
 }) {
   const { ticket, odds, sure, why } = promise;
   const send = useSend("/days");
@@ -125,6 +139,7 @@ function Row({
       </TableCell>
       <TableCell>
         {whyWords(why)}
+        {above !== undefined && <div>Its minutes are {aboveWords(above)}.</div>}
         {send.error !== undefined && <div role="alert">{send.error}</div>}
       </TableCell>
       <TableCell align="right" sx={{ whiteSpace: { md: "nowrap" } }}>

@@ -6,7 +6,7 @@ import Typography from "@mui/material/Typography";
 import { type ReactNode, useState } from "react";
 import type { Advice, Suspected, Told } from "../../core/find/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
-import { partWord, wordList } from "../../core/words/index.ts";
+import { aboveWords, partWord, wordList } from "../../core/words/index.ts";
 import { Choice } from "../ui/choice.tsx";
 import type { FaultAnswer } from "../workers/find-worker.ts";
 
@@ -16,7 +16,7 @@ const minutesWords = (minutes: number): string =>
 /** The check or the repair that comes next, with its minutes and what came of it. */
 export function NextAction({
   guide,
-  advice: { next, expected, repairsOnly, how, causes },
+  advice: { next, expected, repairsOnly, how, causes, above },
   isWaiting,
   onFound,
   onRefuted,
@@ -51,6 +51,7 @@ export function NextAction({
             {next.access > 0 && `, ${minutesWords(next.access)} to get there and back`}.
             {next.powered && " The machine has to run for it."}
           </Typography>
+          {above > 0 && <Typography>Getting there is {aboveWords(above)}.</Typography>}
           {openUp}
           <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
             {next.outcomes.map(({ id, name, chance }) => (

@@ -3,8 +3,15 @@ import Typography from "@mui/material/Typography";
 import { memo, type ReactNode } from "react";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
-import { bitsOf, type Plan } from "../../core/plan/index.ts";
-import { capital, jointWord, partWord, stepWords, wordList } from "../../core/words/index.ts";
+import { aboveLeast, bitsOf, type Plan } from "../../core/plan/index.ts";
+import {
+  aboveWords,
+  capital,
+  jointWord,
+  partWord,
+  stepWords,
+  wordList,
+} from "../../core/words/index.ts";
 import { DiveLine } from "../signs/dive-line.tsx";
 import { Fold } from "../ui/fold.tsx";
 
@@ -34,7 +41,7 @@ export const PlanView = memo(function PlanView({
         <Box sx={{ color: "var(--soft)" }}>
           {plan.proven
             ? "Proven: no way takes less work."
-            : `At most ${(plan.work - plan.bound).toFixed(1)} minutes above the least.`}{" "}
+            : `${capital(aboveWords(aboveLeast(plan))!)}.`}{" "}
           Bits: {wordList(bitsOf(guide, plan.down))}.
         </Box>
       </Box>

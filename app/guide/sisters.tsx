@@ -70,14 +70,16 @@ function Sister({ guide, code, about }: { guide: Guide; code: string; about: str
             </tr>
           </thead>
           <tbody>
-            {asked.value.map(({ part, before, after }) => (
+            {asked.value.map(({ part, before, after, proven }) => (
               <tr key={part}>
                 <th scope="row" style={{ textAlign: "left", fontWeight: 400 }}>
                   {capital(partWord(after === undefined ? guide : sister.value, part))}
                 </th>
                 {[before, after].map((minutes, i) => (
                   <td key={i} className="mono" style={{ textAlign: "right" }}>
-                    {minutes === undefined ? "none" : minutes.toFixed(1)}
+                    {minutes === undefined
+                      ? "none"
+                      : `${proven ? "" : "about "}${minutes.toFixed(1)}`}
                   </td>
                 ))}
               </tr>

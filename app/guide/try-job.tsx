@@ -72,7 +72,7 @@ export const TryJob = memo(function TryJob({
         <Typography role="status" sx={{ color: "var(--soft)", minHeight: 24 }}>
           {asked.state === "working" && "Planning"}
           {plans &&
-            `Planned in ${Math.round(plans.ms)} ms${isSharpening ? "; looking for less work" : ""}`}
+            `Planned in ${Math.round(plans.ms)} ms${isSharpening ? "; still looking for less work" : ""}`}
           {asked.state === "failed" && "Planning broke off. Change the choice, or reload the page."}
         </Typography>
         {strange.length > 0 && (

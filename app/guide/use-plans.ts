@@ -9,30 +9,32 @@ const make = () =>
   new Worker(new URL("../workers/plan-worker.ts", import.meta.url), { type: "module" });
 const ask = (api: Remote<PlanWorker>, question: PlanQuestion) => api.bothWays(question);
 
-const isProven = ({ short, book }: BothWays): boolean =>
-  [short, book].every((plan) => !plan.ok || plan.value.proven);
+const isFinished = ({ short, book }: BothWays): boolean =>
+  [short, book].every((plan) =>
+    plan.ok ? plan.value.finished : plan.error.type !== "not-finished",
+  );
 
 /**
- * The plans of a job, both ways, made in a worker: what is known at once, and where that is not proven
- * yet, what comes of sharpening it.
+ * The plans of a job, both ways, made in a worker: the first answer as soon as it is there, then the finished one. What is
+ * kept of a job is the finished one alone.
  */
 export function usePlans(
   guide: Guide,
   job: Job,
 ): { readonly asked: Asked<BothWays>; readonly isSharpening: boolean } {
   const question = useMemo(
-    () => (job.for.length === 0 ? undefined : { guide, job, isSharpening: false }),
+    () => (job.for.length === 0 ? undefined : { guide, job, answer: "first" as const }),
     [guide, job],
   );
-  const quick = useWorker(make, ask, question);
-  const isOpen = quick.state === "done" && !isProven(quick.value);
+  const first = useWorker(make, ask, question);
+  const isOpen = first.state === "done" && !isFinished(first.value);
   const longer = useMemo(
-    () => (isOpen && question ? { ...question, isSharpening: true } : undefined),
+    () => (isOpen && question ? { ...question, answer: "finished" as const } : undefined),
     [isOpen, question],
   );
-  const sharp = useWorker(make, ask, longer);
+  const finished = useWorker(make, ask, longer);
   return {
-    asked: isOpen && sharp.state === "done" ? sharp : quick,
-    isSharpening: isOpen && sharp.state === "working",
+    asked: isOpen && finished.state === "done" ? finished : first,
+    isSharpening: isOpen && finished.state === "working",
   };
 }

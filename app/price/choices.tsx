@@ -11,7 +11,14 @@ import { type QuoteRates, worthIt } from "../../core/quote/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 import { handOffer, type HandOffer } from "../../core/supply/index.ts";
 import { isLook, type Work } from "../../core/ticket/index.ts";
-import { capital, moneyWords, partWord, supplierWords, wordList } from "../../core/words/index.ts";
+import {
+  aboveWords,
+  capital,
+  moneyWords,
+  partWord,
+  supplierWords,
+  wordList,
+} from "../../core/words/index.ts";
 import { Choice } from "../ui/choice.tsx";
 import { centsIn } from "../ui/money.ts";
 import { useSend } from "../ui/use-send.ts";
@@ -204,8 +211,9 @@ function WayCard({
         <Box sx={{ color: "var(--soft)" }}>
           {way.days === 0 ? "Here now" : `Here in ${way.days} days, ${way.late} at the latest`};{" "}
           {Math.round(way.minutes)} min at the bench (
-          <span className="mono">{moneyWords(way.labour)}</span>);{" "}
-          {Math.round(100 * (1 - way.good))} in 100 such orders have a bad part
+          <span className="mono">{moneyWords(way.labour)}</span>
+          {way.above > 0 && `, ${aboveWords(way.above)}`}); {Math.round(100 * (1 - way.good))} in
+          100 such orders have a bad part
         </Box>
         {line && (
           <Box sx={{ fontWeight: 700, color: line.isWorth ? "var(--good)" : "var(--stop)" }}>

@@ -7,7 +7,7 @@ import { useState } from "react";
 import { type Quote, type QuoteRates, worthIt } from "../../core/quote/index.ts";
 import type { Wait, WayOfAnswer } from "../../core/ticket/index.ts";
 import { WAYS_OF_ANSWER } from "../../core/ticket/index.ts";
-import { moneyWords, WAY_OF_ANSWER_WORDS } from "../../core/words/index.ts";
+import { aboveWords, moneyWords, WAY_OF_ANSWER_WORDS } from "../../core/words/index.ts";
 import { Choice } from "../ui/choice.tsx";
 import { dayWords } from "../ui/days.ts";
 import { useSend } from "../ui/use-send.ts";
@@ -126,7 +126,9 @@ function QuoteCard({
           ? "Parts are here"
           : `Parts in ${quote.days} days, ${quote.late} at the latest`}
         ; about {Math.round(quote.minutes)} min at the bench, one in five takes over{" "}
-        {Math.round(quote.atMost)}. Holds until {dayWords(quote.until)}.
+        {Math.round(quote.atMost)}
+        {quote.above !== undefined && ` (the way there is ${aboveWords(quote.above)})`}. Holds until{" "}
+        {dayWords(quote.until)}.
         {quote.deposit > 0 && ` ${moneyWords(quote.deposit)} before the parts are ordered.`}
       </Typography>
       {worth && (

@@ -128,7 +128,14 @@ export default function DaysRoute({ loaderData }: Route.ComponentProps) {
           <Typography variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
             The order of work
           </Typography>
-          <OrderList days={days} other={other} lines={lines} today={today} pins={pins} />
+          <OrderList
+            days={days}
+            other={other}
+            lines={lines}
+            today={today}
+            pins={pins}
+            works={question.works}
+          />
         </>
       )}
     </Page>

@@ -1,4 +1,4 @@
-import { diveFromText } from "../../core/plan/index.ts";
+import { aboveLeast, diveFromText } from "../../core/plan/index.ts";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -10,6 +10,7 @@ import type { SoakFacts } from "../../core/soak/index.ts";
 import type { Ticket, TicketLine, TicketTrouble, Transition } from "../../core/ticket/index.ts";
 import { adapterState } from "../../core/readings/index.ts";
 import {
+  aboveWords,
   adapterWords,
   capital,
   DATA_WORDS,
@@ -191,7 +192,7 @@ export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; 
           <Fact name="Least work">
             {plan.proven
               ? `${plan.work.toFixed(2)} minutes; proven, no way is shorter`
-              : `${plan.work.toFixed(2)} minutes; at most ${(plan.work - plan.bound).toFixed(1)} above the least`}
+              : `${plan.work.toFixed(2)} minutes; ${aboveWords(aboveLeast(plan))}`}
           </Fact>
           {plan.dropped.map((order) => (
             <Fact key={`${order.first} ${order.then}`} name="Book says">

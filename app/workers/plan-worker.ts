@@ -1,15 +1,16 @@
 import { expose } from "comlink";
+import { Meter } from "../../core/base/meter.ts";
 import type { Result } from "../../core/base/result.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import { type Plan, planJob } from "../../core/plan/index.ts";
 import type { Job, JobError } from "../../core/rules/index.ts";
-import { KEY_BUDGET, SHARPENING_BUDGET } from "../../core/work/index.ts";
+import { FIRST, WHOLE } from "../../core/work/index.ts";
 
 export interface PlanQuestion {
   readonly guide: Guide;
   readonly job: Job;
-  /** Whether there is time to prove what is not proven at once. */
-  readonly isSharpening: boolean;
+  /** The first answer, to be shown until the finished one is there; or that one. */
+  readonly answer: "first" | "finished";
 }
 export interface BothWays {
   readonly short: Result<Plan, JobError>;
@@ -17,13 +18,13 @@ export interface BothWays {
   readonly ms: number;
 }
 
-/** Plans a job both ways, off the page's own thread: the same code as on the server. */
+/** Plans a job both ways, off the page's own thread: the same code as on the server, and the same answer. */
 const work = {
-  bothWays({ guide, job, isSharpening }: PlanQuestion): BothWays {
+  bothWays({ guide, job, answer }: PlanQuestion): BothWays {
     const start = performance.now();
-    const budget = isSharpening ? SHARPENING_BUDGET : KEY_BUDGET;
-    const short = planJob(guide, { ...job, mode: "short" }, undefined, budget);
-    const book = planJob(guide, { ...job, mode: "book" }, undefined, budget);
+    const plan = (mode: "short" | "book") =>
+      planJob(guide, { ...job, mode }, undefined, new Meter(answer === "first" ? FIRST : WHOLE));
+    const [short, book] = [plan("short"), plan("book")];
     return { short, book, ms: performance.now() - start };
   },
 };

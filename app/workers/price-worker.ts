@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import type { Guide } from "../../core/guide/index.ts";
-import { coverFront, minutesOn, type Offer, type Rates, type Way } from "../../core/price/index.ts";
+import { coverFront, labourOn, type Offer, type Rates, type Way } from "../../core/price/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 
 export interface PriceQuestion {
@@ -18,7 +18,7 @@ export type PriceAnswer =
 /** Prices off the page's own thread: the planner is asked for the labour of each choice. */
 const work = {
   front({ guide, job, broken, offers, rates }: PriceQuestion): PriceAnswer {
-    const found = coverFront(broken, offers, rates, minutesOn(guide, job));
+    const found = coverFront(broken, offers, rates, labourOn(guide, job));
     return "front" in found ? { type: "front", ...found } : found;
   },
 };

@@ -1,3 +1,4 @@
+import { Meter } from "../base/meter.ts";
 import {
   type About,
   type BlockingFact,
@@ -11,26 +12,30 @@ import {
   polygonIn,
 } from "../guide/index.ts";
 import { closedMachine, type Model, modelOf, type Problem, problemOf } from "../rules/index.ts";
-import { isInReach, isPossible } from "../work/index.ts";
+import { isInReach, isPossible, WHOLE } from "../work/index.ts";
 import { blockingFacts, without } from "./culprit.ts";
 import { guideQuestions } from "./questions.ts";
+
+/** Looks that the check of a guide may take, its variants included. */
+const CHECK = 2 * WHOLE;
 
 const error = (path: string, about: About): Finding => ({ level: "error", path, about });
 
 /**
  * What makes a guide file unfit for use: what the schema refuses; else what names things that are
  * not there or goes in circles; else what no job could be done on. Variants are checked the same
- * way, with paths under /variants/CODE. An empty list means that every part can be planned for.
+ * way, with paths under /variants/CODE. An empty list means that every part can be planned for. Where
+ * the check ends before all parts were looked at, the last finding says so, and blames nothing.
  */
-export function guideErrors(value: unknown): readonly Finding[] {
+export function guideErrors(value: unknown, meter = new Meter(CHECK)): readonly Finding[] {
   const parsed = parseGuide(value);
   if (!parsed.ok) return parsed.error;
   const guide = parsed.value;
-  const own = checkOne(guide);
+  const own = checkOne(guide, meter);
   if (own.length > 0) return own;
   return allCodes(guide)
     .filter((code) => guide.variants?.[code])
-    .flatMap((code) => checkVariant(guide, code));
+    .flatMap((code) => checkVariant(guide, code, meter));
 }
 
 /**
@@ -38,10 +43,11 @@ export function guideErrors(value: unknown): readonly Finding[] {
  * guide's `answers` do not answer yet. Costs a plan of every part, short and book.
  */
 export function checkGuide(value: unknown): readonly Finding[] {
-  const errors = guideErrors(value);
+  const meter = new Meter(CHECK);
+  const errors = guideErrors(value, meter);
   if (errors.length > 0) return errors;
   const parsed = parseGuide(value);
-  return parsed.ok ? guideQuestions(parsed.value) : parsed.error;
+  return parsed.ok ? guideQuestions(parsed.value, meter) : parsed.error;
 }
 
 /** The underside code of the variant that an error is in; undefined for one in the guide itself. */
@@ -60,13 +66,13 @@ export function blockedVariants(
   return [...found].map(([code, path]) => ({ code, path }));
 }
 
-function checkVariant(guide: Guide, code: string): readonly Finding[] {
+function checkVariant(guide: Guide, code: string, meter: Meter): readonly Finding[] {
   const variant = guideForCode(guide, code);
-  const findings = variant.ok ? checkOne(variant.value) : variant.error;
+  const findings = variant.ok ? checkOne(variant.value, meter) : variant.error;
   return findings.map((found) => ({ ...found, path: `/variants/${code}/patch${found.path}` }));
 }
 
-function checkOne(guide: Guide): readonly Finding[] {
+function checkOne(guide: Guide, meter: Meter): readonly Finding[] {
   const names = [...unknownIds(guide), ...doubleIds(guide), ...joinsTwice(guide)];
   const layers = names.length > 0 ? names : layerFindings(guide);
   if (layers.length > 0) return layers;
@@ -78,8 +84,8 @@ function checkOne(guide: Guide): readonly Finding[] {
     ...powerWithoutBattery(guide),
   ];
   if (facts.length > 0) return facts;
-  const power = powerFindings(guide);
-  return power.length > 0 ? power : targetFindings(guide);
+  const power = powerFindings(guide, meter);
+  return power.length > 0 ? power : targetFindings(guide, meter);
 }
 
 function unknownIds(guide: Guide): readonly Finding[] {
@@ -226,13 +232,13 @@ const powerWithoutBattery = (guide: Guide): readonly Finding[] =>
     .map(([id]) => error(`/joints/${id}/power`, { type: "power-no-battery", joint: id }));
 
 /** Power joints that cannot be reached under *power first* and the orders, with the facts that block them. */
-function powerFindings(guide: Guide): readonly Finding[] {
+function powerFindings(guide: Guide, meter: Meter): readonly Finding[] {
   const model = modelOf(guide);
   return model.cuts.flatMap(({ joint }) => {
     const id = model.jointIds[joint]!;
     const problem = problemOf(model, { for: [], open: [id] });
     if (!problem.ok) return [error(`/joints/${id}`, { type: "power-out-of-reach", plug: id })];
-    if (isInReach(problem.value, closedMachine(model))) return [];
+    if (isInReach(problem.value, closedMachine(model), meter)) return [];
     const facts = blockingFacts(problem.value)?.map(({ said }) => said);
     return facts
       ? [error(pathOf(guide, facts), { type: "blocked-by", ids: [id], facts })]
@@ -244,9 +250,14 @@ function powerFindings(guide: Guide): readonly Finding[] {
  * The parts that no job takes off. What keeps several of them is named once: a least set of facts, then
  * what is left without those.
  */
-function targetFindings(guide: Guide): readonly Finding[] {
+function targetFindings(guide: Guide, meter: Meter): readonly Finding[] {
   const model = modelOf(guide);
-  let stuck = model.partIds.filter((id) => !canBeFreed(model, id));
+  let stuck: readonly string[] = [];
+  for (const [looked, id] of model.partIds.entries()) {
+    if (meter.isOver) return [notFinished(looked, model.partIds.length)];
+    if (!canBeFreed(model, id, meter)) stuck = [...stuck, id];
+  }
+  if (meter.isOver) return [notFinished(model.partIds.length - 1, model.partIds.length)];
   const findings: Finding[] = [];
   let dropped: NonNullable<ReturnType<typeof blockingFacts>> = [];
   for (const id of stuck) {
@@ -291,6 +302,9 @@ function freeing(model: Model, id: string): Problem {
   return problem.value;
 }
 
-function canBeFreed(model: Model, id: string): boolean {
-  return isPossible(freeing(model, id), closedMachine(model));
+const notFinished = (looked: number, of: number): Finding =>
+  error("", { type: "not-proven", why: "looks", looked, of });
+
+function canBeFreed(model: Model, id: string, meter: Meter): boolean {
+  return isPossible(freeing(model, id), closedMachine(model), meter);
 }

@@ -1,3 +1,4 @@
+import { Meter } from "../base/meter.ts";
 import type { Finding, Guide, PartKind } from "../guide/index.ts";
 import { type DownStep, moveOf, type Plan, planJob } from "../plan/index.ts";
 import {
@@ -11,12 +12,13 @@ import {
   problemOf,
   type State,
 } from "../rules/index.ts";
-import { KEY_BUDGET } from "../work/index.ts";
 import { question } from "./question.ts";
 import { safetyQuestions } from "./safety-questions.ts";
 
 /** Minutes from which a lead, a tape or a pad is priced like a module. */
 const MODULE_MINUTES = 0.3;
+/** Looks for the plan of one part: no part takes those of all others. */
+const PLAN = 20_000_000;
 const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "foot"]);
 
 /**
@@ -24,10 +26,11 @@ const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "
  * a key of the guide's `answers` is answered (what is reachable from outside is agreed to item by item: its
  * path names them all, so that what is added later is asked anew) and not asked again; an answer to no question is told.
  */
-export function guideQuestions(guide: Guide): readonly Finding[] {
+export function guideQuestions(guide: Guide, meter = new Meter(Infinity)): readonly Finding[] {
   const model = modelOf(guide);
-  const plans = plansOf(guide);
+  const plans = plansOf(guide, meter);
   const asked = [
+    ...unproven(guide, plans),
     ...fromOutside(model),
     ...nothingCovers(model),
     ...halfTheMachine(guide, plans),
@@ -41,7 +44,7 @@ export function guideQuestions(guide: Guide): readonly Finding[] {
     ...outsideViews(guide),
     ...samePlaces(guide),
     ...coverCircles(model),
-    ...liveEarly(guide, model),
+    ...liveEarly(guide, model, meter),
     ...plugsInPack(guide),
     ...ordersLikeCovers(model),
     ...bareJoints(model),
@@ -56,13 +59,20 @@ export function guideQuestions(guide: Guide): readonly Finding[] {
   return [...asked.filter(({ path }) => !Object.hasOwn(answers, path)), ...idle];
 }
 
-function plansOf(guide: Guide): ReadonlyMap<string, Plan> {
+/** The plans of all parts that are proven; of others nothing is asked. */
+function plansOf(guide: Guide, meter: Meter): ReadonlyMap<string, Plan> {
   return new Map(
     Object.keys(guide.parts).flatMap((id) => {
-      const plan = planJob(guide, { for: [id] }, undefined, KEY_BUDGET);
-      return plan.ok ? [[id, plan.value] as const] : [];
+      const plan = planJob(guide, { for: [id] }, undefined, meter.upTo(PLAN));
+      return plan.ok && plan.value.proven ? [[id, plan.value] as const] : [];
     }),
   );
+}
+
+/** Parts whose least work could not be shown: what is asked by plans is not asked of theirs. */
+function unproven(guide: Guide, plans: ReadonlyMap<string, Plan>): readonly Finding[] {
+  const ids = Object.keys(guide.parts).filter((id) => !plans.has(id));
+  return ids.length > 0 ? [question("", { type: "plans-unproven", ids })] : [];
 }
 
 function fromOutside(model: Model): readonly Finding[] {
@@ -255,9 +265,9 @@ const coverCircles = (model: Model): readonly Finding[] =>
   );
 
 /** Connectors that may be opened live, though the way to the battery does without them. */
-function liveEarly(guide: Guide, model: Model): readonly Finding[] {
+function liveEarly(guide: Guide, model: Model, meter: Meter): readonly Finding[] {
   const plugs = model.cuts.map(({ joint }) => model.jointIds[joint]!);
-  const plan = planJob(guide, { for: [], open: plugs }, undefined, KEY_BUDGET);
+  const plan = planJob(guide, { for: [], open: plugs }, undefined, meter.upTo(PLAN));
   if (plugs.length === 0 || !plan.ok) return [];
   const needed = new Set(
     plan.value.down.flatMap((step) => (step.do === "release" ? [step.joint] : [])),

@@ -19,6 +19,8 @@ export interface WorkLeft {
   readonly weight: number;
   /** Whether it lies open on a bench: it is not moved from there. */
   readonly open: boolean;
+  /** How far its minutes may be above the least, where that was not shown. */
+  readonly above?: number;
 }
 
 /** A shop at a moment: the day it is, and the minutes since its midnight. */

@@ -52,6 +52,8 @@ export interface Advice {
   /** Checks and repairs that came out as hardly anybody would expect. */
   readonly odd: readonly string[];
   readonly jobs: number;
+  /** How far the way to a check or a part may be above the least; 0: all ways that it weighs are proven. */
+  readonly above: number;
 }
 
 /** The next action about a fault of a machine, as far as it is known. */
@@ -73,10 +75,16 @@ export function adviseOn(
   const believed = beliefOf(machine, catalogue, told);
   if (!believed.ok) return believed;
   const { state, odd, jobs } = believed.value;
-  const { problem } = machine;
+  const { problem, above } = machine;
   const choice = nextAction(problem, state);
   const bare = repairsOnly(problem, state).minutes;
-  const known = { repairsOnly: bare, causes: suspects(machine, catalogue, state), odd, jobs };
+  const known = {
+    repairsOnly: bare,
+    causes: suspects(machine, catalogue, state),
+    odd,
+    jobs,
+    above,
+  };
   if (!choice) return ok({ next: undefined, expected: 0, how: "none", ...known });
   const { action, minutes, how } = choice;
   const cost = costOf(problem, state, action);

@@ -1,10 +1,11 @@
+import { Meter } from "../base/meter.ts";
 import { fail, ok, type Result } from "../base/result.ts";
 import { mirrored } from "../bench/index.ts";
 import { type Guide, type PartKind, partsOf } from "../guide/index.ts";
 import { stepEstimate } from "../minutes/index.ts";
-import { type DownStep, planJob, type SavedState, stepKey } from "../plan/index.ts";
+import { aboveLeast, type DownStep, planJob, type SavedState, stepKey } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
-import { KEY_BUDGET } from "../work/index.ts";
+import { WHOLE } from "../work/index.ts";
 import { type Catalogue, CHANCES, type FaultCheck, type Under } from "./catalogue.ts";
 import type { Told } from "./told.ts";
 import {
@@ -29,7 +30,13 @@ export interface FaultMachine {
   readonly parts: readonly (readonly string[])[];
   /** Minutes to get there and back for each check, from the machine as it is. */
   readonly access: readonly number[];
+  /** How far the way to one of them may be above the least; 0: all of them are proven. */
+  readonly above: number;
 }
+
+/** Looks for all ways of a machine together, and for one of them. */
+const ALL_WAYS = 2 * WHOLE;
+const ONE_WAY = WHOLE / 4;
 
 /** Closed jobs weigh against the catalogue as so many jobs of its own. */
 const CATALOGUE_JOBS = 20;
@@ -50,13 +57,16 @@ export function faultMachine(
     .filter((id) => (checks[id]!.reach ?? []).every(has))
     .filter((id) => Object.hasOwn(found, id) || isAbout(checks[id]!, says))
     .slice(0, MOST_CHECKS);
+  const meter = new Meter(ALL_WAYS);
+  let above = 0;
   const walks = new Map<string, readonly DownStep[]>();
   const walkTo = (job: Job): readonly DownStep[] => {
     const key = JSON.stringify(job);
     const known = walks.get(key);
     if (known) return known;
-    const plan = planJob(guide, job, from, KEY_BUDGET);
+    const plan = planJob(guide, job, from, meter.upTo(ONE_WAY));
     const steps = plan.ok ? plan.value.down : [];
+    if (plan.ok) above = Math.max(above, aboveLeast(plan.value));
     walks.set(key, steps);
     return steps;
   };
@@ -101,7 +111,7 @@ export function faultMachine(
     })),
   };
   const access = toChecks.map((steps) => steps.reduce((sum, one) => sum + bothWays(guide, one), 0));
-  return { problem, causes: kept, checks: possible, parts: replaced, access };
+  return { problem, causes: kept, checks: possible, parts: replaced, access, above };
 }
 
 /** What has to be reached for a check: its parts, with what they are plugged in or seated by. */

@@ -4,7 +4,13 @@ export type About =
   | { readonly type: "no-file" }
   | { readonly type: "too-big"; readonly mostBytes: number }
   | { readonly type: "no-pack" }
-  /** The check did not come to its end: too long, too much memory, too many before it, or it was stopped. */
+  /** The check did not come to its end: too many looks, too long, too much memory, too many before it, or stopped. */
+  | {
+      readonly type: "not-proven";
+      readonly why: "looks";
+      readonly looked: number;
+      readonly of: number;
+    }
   | {
       readonly type: "not-proven";
       readonly why: "time" | "memory" | "queue" | "left" | "died";
@@ -47,6 +53,7 @@ export type About =
     }
   | { readonly type: "power-no-battery"; readonly joint: string }
   // What is asked of the author.
+  | { readonly type: "plans-unproven"; readonly ids: readonly string[] }
   | { readonly type: "from-outside"; readonly ids: readonly string[] }
   | { readonly type: "inside-uncovered"; readonly joint: string }
   | { readonly type: "lifts-half"; readonly part: string; readonly parts: number }

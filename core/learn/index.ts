@@ -24,4 +24,4 @@ export { oddsFrom, oddsOf, type Tallies, tallyOf } from "./odds.ts";
 export { cornersOf, type Homography, pictureMap, project, type Spot } from "./homography.ts";
 export { type Asked, type Known, knownOf, type Standing, standingOf } from "./standing.ts";
 export { Technician } from "./technician.ts";
-export { interview, type Interview } from "./interview.ts";
+export { interview, type Interview, type Watch } from "./interview.ts";

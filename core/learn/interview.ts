@@ -24,27 +24,29 @@ export interface Interview {
   readonly classical: number;
   /** Minutes, all usual jobs together. */
   readonly gap: { readonly before: number; readonly after: number };
-  /** Milliseconds, the slowest of twenty: a next question, and the draft after an entry. */
-  readonly ms: { readonly question: number; readonly draft: number };
 }
+
+/** Who wants to know how long a piece of the work takes runs it: a next question, or the draft after an entry. */
+export type Watch = <T>(what: "question" | "draft", work: () => T) => T;
+const unwatched: Watch = (_what, work) => work();
 
 const EPSILON = 1e-6;
 
 /**
  * Has a simulated technician take a machine apart that is as this guide has it, and asks him until nothing is
- * left to ask. `now` is a clock in milliseconds.
+ * left to ask.
  */
-export function interview(truth: Guide, seed: number, odds: Odds, now: () => number): Interview {
+export function interview(truth: Guide, seed: number, odds: Odds, watch = unwatched): Interview {
   const technician = new Technician(truth);
   const log = technician.stripDown(seeded(seed));
-  const drafting = log.sightings.map((_, i) => {
-    const begin = now();
-    safeGuide(beliefsOf({ ...log, sightings: log.sightings.slice(0, i + 1) }));
-    return now() - begin;
+  for (const i of log.sightings.keys()) {
+    const sightings = log.sightings.slice(0, i + 1);
+    watch("draft", () => safeGuide(beliefsOf({ ...log, sightings })));
+  }
+  let [known, question] = watch("question", () => {
+    const first = assess(beliefsOf(log));
+    return [first, nextQuestion(first, odds)] as const;
   });
-  const asking: number[] = [];
-  let begin = now();
-  let known = assess(beliefsOf(log));
   const before = known.gap;
   const least = leastWorks(truth, known);
   const isLearnt = ({ jobs }: Assessment): boolean =>
@@ -52,39 +54,31 @@ export function interview(truth: Guide, seed: number, odds: Odds, now: () => num
   let illegal = forbidden(truth, known);
   let sightings = log.sightings;
   let questions = isLearnt(known) ? 0 : undefined;
-  for (let asked = 1; ; asked++) {
-    const question = nextQuestion(known, odds);
-    asking.push(now() - begin);
-    if (!question) break;
+  let asked = 0;
+  while (question) {
+    asked += 1;
     sightings = [...sightings, ...technician.reply(question)];
-    begin = now();
-    known = assess(beliefsOf({ ...log, sightings }), known);
-    const pause = now();
+    [known, question] = watch("question", () => {
+      const next = assess(beliefsOf({ ...log, sightings }), known);
+      return [next, nextQuestion(next, odds)] as const;
+    });
     illegal += forbidden(truth, known);
     if (questions === undefined && isLearnt(known)) questions = asked;
-    begin += now() - pause;
   }
   const joints = Object.keys(truth.joints).length;
   return {
     joints,
-    questions: questions ?? asking.length - 1,
+    questions: questions ?? asked,
     learnt: questions !== undefined,
     illegal,
     fileOrder: inFileOrder(log, technician, least),
     classical: 2 * joints,
     gap: { before: tidy(before), after: tidy(known.gap) },
-    ms: { question: slowest(asking), draft: slowest(drafting) },
   };
 }
 
 const tidy = (minutes: number): number => Math.round(minutes * 1e4) / 1e4;
 const beliefsOf = (log: Pick<Log, "machine" | "sightings">): Beliefs => new Beliefs(draftOf(log));
-
-/** The 95th of a hundred. */
-function slowest(times: readonly number[]): number {
-  const sorted = [...times].sort((a, b) => a - b);
-  return Math.round(10 * (sorted[Math.ceil(0.95 * sorted.length) - 1] ?? 0)) / 10;
-}
 
 function leastWorks(truth: Guide, { jobs }: Assessment): ReadonlyMap<string, number> {
   const model = modelOf(truth);

@@ -1,3 +1,4 @@
+import { Meter } from "../base/meter.ts";
 import type { PartKind } from "../guide/index.ts";
 import {
   after,
@@ -10,7 +11,7 @@ import {
   type Problem,
   problemOf,
 } from "../rules/index.ts";
-import { leastWork, Timer } from "../work/index.ts";
+import { leastWork } from "../work/index.ts";
 import type { Beliefs } from "./beliefs.ts";
 import { boldGuide, safeGuide } from "./guides.ts";
 
@@ -59,8 +60,8 @@ export interface Assessment {
 }
 
 const EPSILON = 1e-6;
-/** What one way may take, in milliseconds. */
-const WAY_MS = 400;
+/** Looks for one way. */
+const WAY = 20_000_000;
 
 /** Parts of usual jobs that came off a machine of this model. */
 export const usualParts = (beliefs: Beliefs): readonly string[] =>
@@ -121,8 +122,8 @@ function problemFor(model: Model, part: string): Problem {
 }
 
 function wayOf(model: Model, part: string): Way | undefined {
-  const timer = new Timer({ ms: WAY_MS, now: () => performance.now() });
-  const { best, proven } = leastWork(problemFor(model, part), closedMachine(model), timer);
+  const meter = new Meter(WAY);
+  const { best, proven } = leastWork(problemFor(model, part), closedMachine(model), meter);
   return best && { model, moves: best.moves, work: best.work, proven };
 }
 

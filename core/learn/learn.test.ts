@@ -29,7 +29,6 @@ import fc from "fast-check";
 
 const RUNS = isMutating ? 5 : 40;
 const even: Odds = () => 0.2;
-const clock = () => 0;
 
 /** A machine whose every part can be taken off, with kinds that shops replace. */
 function machineOf(seed: number): Guide {
@@ -200,7 +199,7 @@ describe("the interview", () => {
     "of machine %i ends at its least work, and never plans what it forbids",
     (seed) => {
       const truth = machineOf(seed);
-      const told = interview(truth, seed, even, clock);
+      const told = interview(truth, seed, even);
       expect(told).toMatchObject({ illegal: 0, gap: { after: 0 }, learnt: true });
       expect(told.questions).toBeLessThanOrEqual(told.fileOrder);
     },
@@ -244,7 +243,7 @@ describe("the interview", () => {
     const questions = (odds: (id: string) => Odds): number =>
       guides
         .slice(0, 4)
-        .reduce((sum, guide) => sum + interview(guide, 1, odds(guide.id), clock).questions, 0);
+        .reduce((sum, guide) => sum + interview(guide, 1, odds(guide.id)).questions, 0);
     const learnt = (id: string) => oddsOf(guides.filter((other) => other.id !== id));
     expect(questions(learnt)).toBeLessThanOrEqual(questions(() => () => 0.001));
   });

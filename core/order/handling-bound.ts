@@ -1,3 +1,5 @@
+import { Meter } from "../base/meter.ts";
+
 /** A set of moves, 32 to a word. */
 export type Moves = Uint32Array;
 
@@ -20,12 +22,12 @@ export function setOf(moves: readonly number[], size: number): Moves {
 
 /**
  * For each move, the moves that come before it in every order: all that it needs and what those
- * need, and of a set of which one is enough, what every one of the set brings along. When it `isOver`
+ * need, and of a set of which one is enough, what every one of the set brings along. When the meter is over
  * there may be more than was found.
  */
 export function alwaysBefore(
   needs: readonly Needs[],
-  isOver: () => boolean = () => false,
+  meter = new Meter(Infinity),
 ): readonly Moves[] {
   const size = needs.length;
   const before = needs.map(() => setOf([], size));
@@ -47,8 +49,9 @@ export function alwaysBefore(
     all: members(all, size),
     anyOf: anyOf.map((set) => members(set, size)),
   }));
-  for (let again = true; again && !isOver();) {
+  for (let again = true; again && !meter.isOver;) {
     again = false;
+    meter.spend(size * Math.ceil(size / 32) * 8);
     for (const [i, { all, anyOf }] of lists.entries()) {
       for (const k of all) if (add(before[i]!, withIts(k))) again = true;
       for (const set of anyOf) {

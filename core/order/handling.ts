@@ -1,4 +1,5 @@
 import { Heap } from "../base/heap.ts";
+import { Meter } from "../base/meter.ts";
 import { type Model, type Move, type Problem, type State, worksOf } from "../rules/index.ts";
 import {
   alwaysBefore,
@@ -25,6 +26,9 @@ export interface Ordered {
   readonly exact: boolean;
 }
 
+/** Nodes of the search of an order, before it is given up; looks for each move that is tried in one. */
+const NODES = 20_000;
+const MOVE_LOOKS = 4;
 const CHANGE = 0.2;
 const TURN = 0.5;
 /** Less than any real handling: among equals, the battery comes off as soon as it can be reached. */
@@ -73,20 +77,20 @@ interface Link {
  * costs no change and no turn is made at once, but for a release inside a group that is still to be
  * lifted and that could pull it apart (see `Wholes`): it takes nothing away from the others. Only changes and turns are branched on, one move
  * for each tool and posture (the others of its kind then follow at once), cheapest first. Past
- * `budget` nodes, or when it `isOver`, the deepest order is finished greedily: `exact` is then false. Where
+ * so many nodes, or when the meter is over, the deepest order is finished greedily: `exact` is then false. Where
  * it is over before the search can begin, the plan's own order stands.
  */
 export function leastHandling(
   problem: Problem,
   start: State,
   plan: readonly Move[],
-  budget = Math.min(20_000, Math.ceil(4e7 / plan.length ** 2)),
-  isOver: () => boolean = () => false,
+  meter = new Meter(Infinity),
+  nodes = NODES,
 ): Ordered {
-  const grounds = groundsOf(problem, start, plan, isOver);
+  const grounds = groundsOf(problem, start, plan, meter);
   if (!grounds) return { moves: plan, exact: false };
-  const search = new OrderSearch(problem, plan, grounds);
-  const { order, exact } = search.run(budget, isOver);
+  const search = new OrderSearch(problem, plan, grounds, meter);
+  const { order, exact } = search.run(nodes);
   const moves = order.map((i) => plan[i]!);
   const isBetter =
     handlingOf(problem.model, moves).minutes <= handlingOf(problem.model, plan).minutes;
@@ -105,15 +109,15 @@ function groundsOf(
   problem: Problem,
   start: State,
   plan: readonly Move[],
-  isOver: () => boolean,
+  meter: Meter,
 ): Grounds | undefined {
-  if (isOver()) return undefined;
+  if (meter.isOver) return undefined;
   const needs = requirementsOf(problem, start, plan).map((sets) => needsOf(sets, plan.length));
-  const before = alwaysBefore(needs, isOver);
-  if (isOver()) return undefined;
+  const before = alwaysBefore(needs, meter);
+  if (meter.isOver) return undefined;
   const works = worksOf(problem.model, start, plan);
   const wholes = new Wholes(problem.model, start, plan, before, works);
-  return isOver() ? undefined : { needs, before, wholes };
+  return { needs, before, wholes };
 }
 
 class OrderSearch {
@@ -136,7 +140,12 @@ class OrderSearch {
   private readonly waiting = new Heap<Node>((a, b) => a.least - b.least || a.left - b.left);
   private readonly seen = new Map<string, Node[]>();
 
-  constructor({ model }: Problem, plan: readonly Move[], { needs, before, wholes }: Grounds) {
+  constructor(
+    { model }: Problem,
+    plan: readonly Move[],
+    { needs, before, wholes }: Grounds,
+    private readonly meter: Meter,
+  ) {
     this.size = plan.length;
     this.words = Math.ceil(plan.length / 32);
     this.wholes = wholes;
@@ -154,10 +163,7 @@ class OrderSearch {
     this.kindSeen = new Uint8Array(plan.length);
   }
 
-  run(
-    budget: number,
-    isOver: () => boolean,
-  ): { readonly order: readonly number[]; readonly exact: boolean } {
+  run(most: number): { readonly order: readonly number[]; readonly exact: boolean } {
     this.offer(
       this.settle({
         done: new Uint32Array(this.words),
@@ -173,7 +179,7 @@ class OrderSearch {
     for (let node = this.waiting.pop(); node; node = this.waiting.pop()) {
       if (node.left === 0) return { order: orderOf(node), exact: true };
       if (node.left < deepest.left) deepest = node;
-      if (++nodes > budget || isOver()) break;
+      if (++nodes > most || this.meter.isOver) break;
       for (const i of this.choices(node)) this.offer(this.settle(this.step(node, i)));
     }
     return { order: orderOf(this.finish(deepest)), exact: false };
@@ -234,6 +240,7 @@ class OrderSearch {
     let isDue = this.isPowerDue(done);
     for (let again = true; again;) {
       again = false;
+      this.meter.spend(MOVE_LOOKS * this.size);
       for (let i = 0; i < this.size; i++) {
         if (this.tools[i] !== NONE && this.tools[i] !== tool) continue;
         if (this.postures[i] !== NONE && this.postures[i] !== posture) continue;

@@ -1,6 +1,8 @@
 export {
+  aboveLeast,
   moveOf,
   planJob,
+  PLANNER,
   reworkOf,
   stepOf,
   type DownStep,

@@ -1,5 +1,7 @@
+import { Meter } from "../base/meter.ts";
 import type { Guide } from "../guide/index.ts";
 import type { Job } from "../rules/index.ts";
+import { FIRST } from "../work/index.ts";
 import { type DownStep, type Plan, planJob, reworkOf } from "./plan.ts";
 import { guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import { naiveWork, Rules } from "../../testing/naive-rules.ts";
@@ -162,23 +164,28 @@ describe("rules", () => {
   });
 });
 
-/** A clock that goes on by a millisecond whenever it is looked at. */
-function steps(): () => number {
-  let now = 0;
-  return () => (now += 1);
-}
-
-describe("a machine too large to prove within the budget", () => {
+describe("a machine too large to prove within the looks that there are", () => {
   test("still gets a legal plan, with the bound and the gap said", () => {
     const facts = largeGuide(120, 3);
     const job: Job = { for: ["frame"] };
-    const answer = planJob(facts, job, undefined, { ms: 30, now: steps() });
+    const answer = planJob(facts, job, undefined, new Meter(100_000));
     if (!answer.ok) throw new Error("no plan");
     const plan = answer.value;
     expect(plan.bound).toBeLessThanOrEqual(plan.work);
     expect(plan.proven).toBe(plan.bound === plan.work);
+    expect(plan.finished).toBe(false);
     expect(plan.bound).toBeGreaterThan(0);
     expect(replay(facts, job, plan)).toBeCloseTo(plan.work, 3);
+  });
+
+  test("what came to its end with few looks is what comes with many, to the letter", () => {
+    for (const facts of [largeGuide(40, 3), largeGuide(40, 4)]) {
+      for (const part of Object.keys(facts.parts)) {
+        const few = planJob(facts, { for: [part] }, undefined, new Meter(FIRST));
+        if (!few.ok || !few.value.finished) continue;
+        expect(few).toEqual(planJob(facts, { for: [part] }));
+      }
+    }
   });
 });
 

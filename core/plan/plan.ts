@@ -1,3 +1,4 @@
+import { Meter } from "../base/meter.ts";
 import { fail, ok, type Result } from "../base/result.ts";
 import type { Guide, Order } from "../guide/index.ts";
 import { type Handling, handlingOf, leastHandling } from "../order/index.ts";
@@ -15,7 +16,7 @@ import {
   type State,
   worksOf,
 } from "../rules/index.ts";
-import { type Budget, leastWork, Timer } from "../work/index.ts";
+import { leastWork, WHOLE } from "../work/index.ts";
 import { buildUp, gatesOf, transfersOf } from "./build-up.ts";
 import { type SavedState, stateOf } from "./saved-state.ts";
 
@@ -44,9 +45,17 @@ export interface Plan {
   readonly dropped: readonly Order[];
   /** New parts that this plan does not use: they were moved over all the same, or never came off. */
   readonly unused: readonly string[];
-  /** Nodes and states the search looked at. */
-  readonly visited: number;
+  /** Looks of the search (see `Meter`). */
+  readonly looks: number;
+  /** Whether the search came to its end: with more looks to make, it would give the same. */
+  readonly finished: boolean;
 }
+
+/** Edition of the planner: a plan that an earlier one made, and that was kept, is made anew. */
+export const PLANNER = 2;
+
+/** What of the looks is for least work; the rest is for the order of the steps. */
+const WORK_SHARE = 0.85;
 
 /**
  * The least-work plan of a job on a machine that is closed, or in the state of `from`. Errors: an
@@ -56,29 +65,24 @@ export function planJob(
   guide: Guide,
   job: Job,
   from?: SavedState,
-  budget?: Budget,
+  meter = new Meter(WHOLE),
 ): Result<Plan, JobError> {
   const model = modelOf(guide);
   const problem = problemOf(model, job);
   if (!problem.ok) return problem;
   const start = from ? stateOf(model, from) : closedMachine(model);
-  const timer = new Timer(budget);
-  const { best, bound, proven, visited } = leastWork(problem.value, start, timer.forWork);
+  const before = meter.looks;
+  const forWork = meter.part(WORK_SHARE);
+  const { best, bound, proven } = leastWork(problem.value, start, forWork);
   if (!best) {
-    const type = bound === Infinity ? "no-plan" : "out-of-time";
+    const type = bound === Infinity ? "no-plan" : "not-finished";
     return fail({
       type,
       path: "/for",
       ids: [...job.for, ...(job.reach ?? []), ...(job.open ?? [])],
     });
   }
-  const { moves, exact } = leastHandling(
-    problem.value,
-    start,
-    best.moves,
-    undefined,
-    () => timer.isOver,
-  );
+  const { moves, exact } = leastHandling(problem.value, start, best.moves, meter);
   return ok({
     proven,
     bound: tidy(bound),
@@ -88,9 +92,17 @@ export function planJob(
     ...inIds(problem.value, start, moves),
     dropped: droppedOrders(model, moves, job),
     unused: unusedParts(problem.value, start, moves),
-    visited,
+    looks: meter.looks - before,
+    finished: !forWork.isOver && !meter.isOver,
   });
 }
+
+/** Minutes that a plan may be above the least; 0 where it is proven. */
+export const aboveLeast = ({
+  work,
+  bound,
+  proven,
+}: Pick<Plan, "work" | "bound" | "proven">): number => (proven ? 0 : tidy(work - bound));
 
 function unusedParts({ model, goal }: Problem, start: State, moves: readonly Move[]): string[] {
   const { stack } = moves.reduce(after, start);

@@ -10,7 +10,6 @@ import {
   type UpStep,
 } from "../plan/index.ts";
 import { after, closedMachine, type Model, type State } from "../rules/index.ts";
-import { KEY_BUDGET } from "../work/index.ts";
 import type { Damage, Deed, Outcome, Setting } from "./exercise.ts";
 
 export interface BuildView {
@@ -119,9 +118,9 @@ function minutesBack(model: Model, machine: State, joint: string): number {
   const power = model.afterPower[model.jointOf.get(joint)!] ? model.cuts : [];
   const open = power.map((cut) => model.jointIds[cut.joint]!);
   const from = savedState(model, machine);
-  const reached = planJob(model.guide, { for: [], reach: [joint] }, from, KEY_BUDGET);
+  const reached = planJob(model.guide, { for: [], reach: [joint] }, from);
   // Nothing in the way: the battery is not looked at for a plug that is in sight.
   if (reached.ok && reached.value.down.length === 0) return 0;
-  const plan = planJob(model.guide, { for: [], reach: [joint], open }, from, KEY_BUDGET);
+  const plan = planJob(model.guide, { for: [], reach: [joint], open }, from);
   return plan.ok ? Math.round((plan.value.work + plan.value.handling.minutes) * 100) / 100 : 0;
 }

@@ -4,14 +4,14 @@ import {
   type Action,
   afterOutcome,
   afterRepair,
-  beliefOf,
-  type Catalogue,
   costOf,
   type FaultMachine,
   type FindProblem,
   type FindState,
   nextAction,
+  noSteps,
 } from "../find/index.ts";
+import type { DrawnFaults } from "./drawn.ts";
 import type { Damage, Deed, Outcome, Setting } from "./exercise.ts";
 
 export interface FindView {
@@ -31,17 +31,13 @@ export interface FindView {
 
 /** Find the fault: a cause is drawn by the catalogue's odds; each check answers as it would under that cause. */
 export function findView(
-  machine: FaultMachine,
-  catalogue: Catalogue,
+  { machine, belief }: DrawnFaults,
   symptom: string,
   { seed, level }: Setting,
   deeds: readonly Deed[],
 ): FindView {
   const { problem } = machine;
-  const told = { says: [symptom], found: {}, refuted: [], counts: {} };
-  const believed = beliefOf(machine, catalogue, told);
-  if (!believed.ok) throw new Error(`no symptom ${symptom}`);
-  const begun = believed.value.state;
+  const begun: FindState = { belief, open: noSteps(problem.minutes.length), made: 0 };
   const cause = drawn(seeded(seed), begun.belief);
   const answers = problem.checks.map(({ outcomes }, i) => {
     const random = seeded(seed * 31 + i + 1);

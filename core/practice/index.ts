@@ -11,7 +11,9 @@ export {
   type Put,
   type Setting,
 } from "./exercise.ts";
+export type { Drawn } from "./drawn.ts";
 export {
+  drawnFor,
   exerciseOf,
   Machine,
   type NoExercise,

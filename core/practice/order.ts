@@ -23,7 +23,6 @@ import {
   problemOf,
   type State,
 } from "../rules/index.ts";
-import { KEY_BUDGET } from "../work/index.ts";
 import { type Damage, type Deed, type Outcome, type Setting, shuffled, TRY } from "./exercise.ts";
 
 export interface OrderView {
@@ -151,7 +150,7 @@ function nextStep(
 /** So far from the way that it takes a plan of its own. */
 function plannedNext({ model }: Problem, state: State, target: string): DownStep | undefined {
   const from = savedState(model, state);
-  const plan = planJob(model.guide, { for: [target] }, from, KEY_BUDGET);
+  const plan = planJob(model.guide, { for: [target] }, from);
   return plan.ok ? plan.value.down[0] : undefined;
 }
 

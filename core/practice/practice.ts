@@ -1,12 +1,12 @@
 import { fail, ok, type Result } from "../base/result.ts";
 import { CONNECTOR_TYPES, type ConnectorType, type Guide, type PartKind } from "../guide/index.ts";
-import { type Catalogue, type FaultMachine, faultMachine } from "../find/index.ts";
+import { type Catalogue, faultMachine } from "../find/index.ts";
 import { type Plan, planJob } from "../plan/index.ts";
 import { type Model, modelOf } from "../rules/index.ts";
 import { pasteFor } from "../swap/index.ts";
-import { KEY_BUDGET } from "../work/index.ts";
 import { type BuildView, buildView, forgettable } from "./build.ts";
 import type { Offered } from "./cards.ts";
+import { type Drawn, type DrawnFaults, drawnFaults } from "./drawn.ts";
 import { type Deed, PATTERNS, type Pattern, type Setting } from "./exercise.ts";
 import { type FindView, findView } from "./find.ts";
 import { type OrderView, orderView } from "./order.ts";
@@ -73,40 +73,56 @@ export const offeredByFaults = ({ symptoms }: Catalogue): readonly Offered[] =>
 
 export type NoExercise = { readonly type: "no-exercise"; readonly subject: string };
 
-/** A machine to practise on: what takes long to work out is worked out once. */
+/**
+ * A machine to practise on: what takes long to work out is worked out once. `drawn` is what an exercise was set with: that
+ * is then taken, and not worked out anew.
+ */
 export class Machine {
   readonly model: Model;
   private readonly plans = new Map<string, Plan | undefined>();
-  private readonly faults = new Map<string, FaultMachine>();
+  private readonly faults = new Map<string, DrawnFaults | undefined>();
   constructor(
     guide: Guide,
     readonly catalogue: Catalogue,
+    private readonly drawn: Drawn = {},
   ) {
     this.model = modelOf(guide);
   }
 
-  /** The least-work plan that takes a part out; undefined: there is none in the time. */
+  /** The least-work plan that takes a part out; undefined: none is proven, so nobody can be judged by it. */
   planFor(part: string): Plan | undefined {
+    if (this.drawn.plan) return this.drawn.plan;
     if (!this.plans.has(part)) {
-      const plan = planJob(this.model.guide, { for: [part] }, undefined, KEY_BUDGET);
-      this.plans.set(part, plan.ok ? plan.value : undefined);
+      const plan = planJob(this.model.guide, { for: [part] });
+      this.plans.set(part, plan.ok && plan.value.proven ? plan.value : undefined);
     }
     return this.plans.get(part);
   }
 
-  /** The faults that show as a symptom. */
-  faultsFor(symptom: string): FaultMachine {
-    const known = this.faults.get(symptom);
-    if (known) return known;
-    const made = faultMachine(this.model.guide, this.catalogue, { says: [symptom], found: {} });
-    this.faults.set(symptom, made);
-    return made;
+  /** The faults that show as a symptom; undefined where a way to one of them is not proven. */
+  faultsFor(symptom: string): DrawnFaults | undefined {
+    if (this.drawn.faults) return this.drawn.faults;
+    if (!this.faults.has(symptom)) {
+      const made = faultMachine(this.model.guide, this.catalogue, { says: [symptom], found: {} });
+      const drawn = made.above > 0 ? undefined : drawnFaults(made, this.catalogue, symptom);
+      this.faults.set(symptom, drawn);
+    }
+    return this.faults.get(symptom);
   }
 }
 
+/** What an exercise is judged by, to be kept with it. */
+export function drawnFor(machine: Machine, { kind, subject }: Setting): Drawn {
+  const [, first = "", part = ""] = subject.split(":");
+  const cooler = kind === "paste" ? seatOf(machine.model.guide)?.cooler : undefined;
+  const planned = cooler ?? (kind === "order" || kind === "build" || kind === "holds" ? part : "");
+  const plan = planned === "" ? undefined : machine.planFor(planned);
+  const faults = kind === "find" ? machine.faultsFor(first) : undefined;
+  return { ...(plan ? { plan } : {}), ...(faults ? { faults } : {}) };
+}
+
 /**
- * An exercise after what was done: drawn anew from its setting and the guide each time, so nothing of it is kept but
- * the setting and the deeds. Fails where this guide does not have what the subject names.
+ * An exercise after what was done, made from its setting, the deeds, the guide and what it was drawn with. Fails where this guide does not have what the subject names.
  */
 export function exerciseOf(
   machine: Machine,
@@ -129,10 +145,10 @@ export function exerciseOf(
       if (!lots.some((a) => lots.some((b) => isOther(guide, a, b)))) return none;
       return ok(screwView(model, setting, deeds));
     }
-    case "find":
-      return Object.hasOwn(catalogue.symptoms, first)
-        ? ok(findView(machine.faultsFor(first), catalogue, first, setting, deeds))
-        : none;
+    case "find": {
+      const faults = Object.hasOwn(catalogue.symptoms, first) && machine.faultsFor(first);
+      return faults ? ok(findView(faults, first, setting, deeds)) : none;
+    }
     case "paste": {
       const pattern = PATTERNS.find((one): one is Pattern => one === first);
       const seat = seatOf(guide);

@@ -22,7 +22,7 @@ const events = [
 test("an exercise is read as it was written", () => {
   expect(readPractice(events)).toEqual({
     ok: true,
-    value: { setting, deeds: [deed], outcome, by: "pim" },
+    value: { setting, drawn: {}, deeds: [deed], outcome, by: "pim" },
   });
 });
 

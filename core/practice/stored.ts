@@ -2,11 +2,13 @@ import { reader, type Reader } from "../base/ajv.ts";
 import { fail, ok, type Result } from "../base/result.ts";
 import type { StoredEvent } from "../bench/index.ts";
 import type { Done } from "./cards.ts";
+import { type Drawn, drawnFrom, savedDrawn } from "./drawn.ts";
 import { type Deed, EXERCISES, MOST_LEVEL, type Outcome, type Setting } from "./exercise.ts";
 
 /** What is written of an exercise, in a ledger of its own: how it was set, each deed, and how it came out. */
 export type PracticeEntry =
   | { readonly kind: "set"; readonly body: Setting }
+  | { readonly kind: "drawn"; readonly body: Drawn }
   | { readonly kind: "deed"; readonly body: Deed }
   | { readonly kind: "came-out"; readonly body: Outcome };
 
@@ -65,6 +67,32 @@ const deedSchema = oneOf(
 
 export const readDeed: Reader<Deed> = reader(deedSchema);
 const readSetting: Reader<Setting> = reader(settingSchema);
+const list = { type: "array" };
+const readDrawn: Reader<Drawn> = reader({
+  type: "object",
+  properties: {
+    plan: { type: "object", required: ["down", "up", "gates", "work"] },
+    faults: {
+      type: "object",
+      required: ["machine", "belief"],
+      properties: {
+        belief: list,
+        machine: {
+          type: "object",
+          required: ["problem", "causes", "checks", "parts"],
+          properties: {
+            problem: {
+              type: "object",
+              required: ["causes", "checks", "minutes"],
+              properties: { causes: list, checks: list, minutes: list },
+            },
+          },
+        },
+      },
+    },
+  },
+  additionalProperties: false,
+});
 const readOutcome: Reader<Outcome> = reader({
   type: "object",
   required: ["minutes", "least", "damage"],
@@ -81,11 +109,21 @@ export const storedPractice = (
   seq: number,
   { kind, body }: PracticeEntry,
   stamp: { readonly id: string; readonly at: string; readonly by: string },
-): StoredEvent => ({ ...stamp, stream, seq, kind, version: 1, causedBy: null, body });
+): StoredEvent => ({
+  ...stamp,
+  stream,
+  seq,
+  kind,
+  version: 1,
+  causedBy: null,
+  body: kind === "drawn" ? savedDrawn(body) : body,
+});
 
 /** An exercise as it was written. */
 interface Kept {
   readonly setting: Setting;
+  /** What it is judged by; nothing where it was set before that was kept. */
+  readonly drawn: Drawn;
   readonly deeds: readonly Deed[];
   readonly outcome: Outcome | undefined;
   readonly by: string;
@@ -100,14 +138,17 @@ export function readPractice(events: readonly StoredEvent[]): Result<Kept, Pract
   if (!first || !setting?.ok) return fail({ type: "practice-unreadable", id: first?.id ?? "" });
   const deeds: Deed[] = [];
   let outcome: Outcome | undefined;
+  let drawn: Drawn = {};
   for (const { id, kind, body } of rest) {
     const deed = kind === "deed" ? readDeed(body) : undefined;
     const end = kind === "came-out" ? readOutcome(body) : undefined;
-    if (deed?.ok) deeds.push(deed.value);
+    const made = kind === "drawn" ? readDrawn(body) : undefined;
+    if (made?.ok) drawn = drawnFrom(made.value);
+    else if (deed?.ok) deeds.push(deed.value);
     else if (end?.ok) outcome = end.value;
     else return fail({ type: "practice-unreadable", id });
   }
-  return ok({ setting: setting.value, deeds, outcome, by: first.by });
+  return ok({ setting: setting.value, drawn, deeds, outcome, by: first.by });
 }
 
 /** What was done to its end, oldest first, of events that begin and end exercises; what cannot be read is left out. */

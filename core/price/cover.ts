@@ -1,4 +1,4 @@
-import { beats, type Minutes, type Way, wayOf } from "./front.ts";
+import { beats, type Labour, type LabourFor, type Way, wayOf } from "./front.ts";
 import type { Offer, Rates } from "./offers.ts";
 
 /** A part of what is broken that nobody offers. */
@@ -24,9 +24,9 @@ export function coverFront(
   broken: readonly string[],
   offers: readonly Offer[],
   rates: Rates,
-  minutesOf: Minutes,
+  labourFor: LabourFor,
 ): Covered | NotOffered {
-  return new Search(broken, offers, rates, minutesOf, false).run();
+  return new Search(broken, offers, rates, labourFor, false).run();
 }
 
 /** The cheapest way alone, with its risk. */
@@ -34,9 +34,9 @@ export function cheapestWay(
   broken: readonly string[],
   offers: readonly Offer[],
   rates: Rates,
-  minutesOf: Minutes,
+  labourFor: LabourFor,
 ): Way | NotOffered {
-  const covered = new Search(broken, offers, rates, minutesOf, true).run();
+  const covered = new Search(broken, offers, rates, labourFor, true).run();
   return "type" in covered ? covered : covered.front[0]!;
 }
 
@@ -64,7 +64,7 @@ class Search {
   private ways = 0;
   private readonly whole: number;
   private readonly seen = new Set<string>();
-  private readonly minutes = new Map<string, number>();
+  private readonly labours = new Map<string, Labour>();
   private wanted: readonly Wanted[] = [];
   /** With tax, cents; of everything coming new. */
   private leastLabour = 0;
@@ -86,7 +86,7 @@ class Search {
     private readonly broken: readonly string[],
     private readonly offers: readonly Offer[],
     private readonly rates: Rates,
-    private readonly minutesOf: Minutes,
+    private readonly labourFor: LabourFor,
     private readonly isCheapest: boolean,
   ) {
     this.whole = 2 ** broken.length - 1;
@@ -109,8 +109,9 @@ class Search {
       })
       .sort((a, b) => a.pieces.length - b.pieces.length);
     const brought = kept.flatMap(({ offer }) => offer.brings);
-    const least = this.minutesFor([...new Set([...broken, ...brought])].sort());
-    this.leastLabour = (least / 60) * rates.hour * (1 + rates.tax);
+    const least = this.keptLabour([...new Set([...broken, ...brought])].sort());
+    const hours = (least.minutes - least.above) / 60;
+    this.leastLabour = hours * rates.hour * (1 + rates.tax);
     this.choose(0, 0, 0, 1);
     return { front: this.front, ways: this.ways };
   }
@@ -129,12 +130,12 @@ class Search {
     return [{ offer, bits, supplier, share: offer.price / parts, isPlain }];
   }
 
-  private readonly minutesFor: Minutes = (brings) => {
+  private readonly keptLabour: LabourFor = (brings) => {
     const key = brings.join();
-    const there = this.minutes.get(key);
+    const there = this.labours.get(key);
     if (there !== undefined) return there;
-    const made = this.minutesOf(brings);
-    this.minutes.set(key, made);
+    const made = this.labourFor(brings);
+    this.labours.set(key, made);
     return made;
   };
 
@@ -215,7 +216,7 @@ class Search {
     if (this.seen.has(key)) return;
     this.seen.add(key);
     this.ways += 1;
-    this.take(wayOf(this.broken, list, this.rates, this.minutesFor));
+    this.take(wayOf(this.broken, list, this.rates, this.keptLabour));
   }
 
   /** A way joins the front where none there is as good in all; those that it beats leave. */

@@ -20,12 +20,19 @@ export interface Way {
   readonly late: number;
   /** How likely everything that comes is good. */
   readonly good: number;
-  /** Minutes at the bench. */
+  /** Minutes at the bench, and how far they may be above the least (0: they are shown to be the least). */
   readonly minutes: number;
+  readonly above: number;
 }
 
-/** Minutes of the job when these parts come new. The same set is asked for again and again. */
-export type Minutes = (brings: readonly string[]) => number;
+/** Minutes at the bench, and how far they may be above the least. */
+export interface Labour {
+  readonly minutes: number;
+  readonly above: number;
+}
+
+/** The labour of the job when these parts come new. The same set is asked for again and again. */
+export type LabourFor = (brings: readonly string[]) => Labour;
 
 /** The one rounding rule: half a cent and more is a cent, for each line by itself. */
 export const toCents = (amount: number): number => Math.floor(amount + 0.5 + 1e-9);
@@ -38,14 +45,14 @@ export function wayOf(
   broken: readonly string[],
   offers: readonly Offer[],
   rates: Rates,
-  minutesOf: Minutes,
+  labourFor: LabourFor,
 ): Way {
   const brings = [...new Set(offers.flatMap((offer) => offer.brings))].sort();
   const carriages = new Map<string, number>();
   for (const { supplier, carriage } of offers) {
     carriages.set(supplier, Math.max(carriages.get(supplier) ?? 0, carriage));
   }
-  const minutes = minutesOf([...new Set([...broken, ...brings])].sort());
+  const { minutes, above } = labourFor([...new Set([...broken, ...brings])].sort());
   const labour = toCents((minutes / 60) * rates.hour);
   const good = offers.reduce((p, { bad }) => p * (1 - bad), 1);
   const parts = offers.reduce((sum, { price }) => sum + price, 0);
@@ -68,6 +75,7 @@ export function wayOf(
     late: Math.max(0, ...offers.map(({ late }) => late)),
     good,
     minutes,
+    above,
   };
 }
 

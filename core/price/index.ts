@@ -8,6 +8,6 @@ export {
   readOffers,
   thingSchema,
 } from "./offers.ts";
-export { beats, toCents, type Way, wayOf } from "./front.ts";
-export { minutesOfPlan, minutesOn } from "./labour.ts";
+export { beats, type Labour, toCents, type Way, wayOf } from "./front.ts";
+export { labourOf, labourOn } from "./labour.ts";
 export { cheapestWay, coverFront } from "./cover.ts";

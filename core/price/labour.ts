@@ -1,17 +1,19 @@
 import type { Guide } from "../guide/index.ts";
-import { type Plan, planJob } from "../plan/index.ts";
+import { aboveLeast, type Plan, planJob } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
-import type { Minutes } from "./front.ts";
+import type { Labour } from "./front.ts";
 
-/** Minutes of a plan at the bench, handling included. */
-export const minutesOfPlan = ({ work, handling }: Pick<Plan, "work" | "handling">): number =>
-  work + handling.minutes;
+/** What a plan takes at the bench, handling included. */
+export const labourOf = (plan: Pick<Plan, "work" | "bound" | "proven" | "handling">): Labour => ({
+  minutes: plan.work + plan.handling.minutes,
+  above: aboveLeast(plan),
+});
 
 /** The planner's minutes for exactly a choice: what the job replaces, and what else comes new with it. */
-export const minutesOn =
-  (guide: Guide, job: Pick<Job, "for" | "again" | "mode">): Minutes =>
-  (brings) => {
+export const labourOn =
+  (guide: Guide, job: Pick<Job, "for" | "again" | "mode">) =>
+  (brings: readonly string[]): Labour => {
     const fresh = brings.filter((id) => !job.for.includes(id) && Object.hasOwn(guide.parts, id));
     const plan = planJob(guide, { ...job, new: fresh });
-    return plan.ok ? minutesOfPlan(plan.value) : 0;
+    return plan.ok ? labourOf(plan.value) : { minutes: 0, above: 0 };
   };

@@ -15,7 +15,7 @@ import {
 
 const RATES = { hour: 6000, tax: 0.2 };
 /** Six minutes for each broken part that is not in an assembly, and one for each that comes new. */
-const minutes = (brings: readonly string[]): number => 30 - 2 * brings.length;
+const minutes = (brings: readonly string[]) => ({ minutes: 30 - 2 * brings.length, above: 0 });
 
 test("half a cent and more is a cent", () => {
   expect([0.4, 0.5, 1.49, 1.5, 2.4999].map(toCents)).toEqual([0, 1, 1, 2, 2]);
@@ -29,7 +29,7 @@ test("a way is its parts, one parcel a supplier, its own labour, tax by line, an
     offer("jack", ["jack"], { price: 805, carriage: 700, late: 9 }),
     offer("key", ["keyboard"], { supplier: "south", carriage: 0, price: 3333, bad: 0 }),
   ];
-  const way = wayOf(["fan", "jack", "keyboard"], offers, RATES, () => 25);
+  const way = wayOf(["fan", "jack", "keyboard"], offers, RATES, () => ({ minutes: 25, above: 0 }));
   expect(way).toMatchObject({
     parts: 1999 + 805 + 3333,
     carriage: 700,

@@ -27,7 +27,7 @@ const quoted = (offers: readonly FoundOffer[], finding = false, rates = USUAL_RA
       offers.map(({ id }) => id),
       offers,
       rates,
-      () => 25,
+      () => ({ minutes: 25, above: 0 }),
     ),
     offers,
     rates,
@@ -104,7 +104,7 @@ describe("under warranty", () => {
   const jack = offer("jack", 805, { supplier: "south" });
   const lines = (covered: readonly string[], isWhole: boolean) =>
     quoteOf(
-      wayOf(["fan", "jack"], [fan, jack], USUAL_RATES, () => 25),
+      wayOf(["fan", "jack"], [fan, jack], USUAL_RATES, () => ({ minutes: 25, above: 0 })),
       [fan, jack],
       USUAL_RATES,
       { finding: true, until: "2026-03-20", covered, isWhole },
@@ -127,7 +127,7 @@ describe("under warranty", () => {
 
   test("a parcel with something else in it is paid", () => {
     const both = [fan, { ...jack, supplier: "north" }];
-    const way = wayOf(["fan", "jack"], both, USUAL_RATES, () => 25);
+    const way = wayOf(["fan", "jack"], both, USUAL_RATES, () => ({ minutes: 25, above: 0 }));
     const terms = { finding: false, until: "2026-03-20", covered: ["fan"] };
     const quote = quoteOf(way, both, USUAL_RATES, terms);
     expect(quote.lines.find(({ kind }) => kind === "carriage")).toMatchObject({ net: 490 });

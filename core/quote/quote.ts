@@ -71,6 +71,8 @@ export interface Quote {
   /** Minutes at the bench, and what they hardly exceed (one job in five does). */
   readonly minutes: number;
   readonly atMost: number;
+  /** How far the minutes may be above the least, where that was not shown. */
+  readonly above?: number;
   /** Days until the last part is here: likeliest and late. */
   readonly days: number;
   readonly late: number;
@@ -117,6 +119,7 @@ export const quoteSchema = {
     deposit: cents,
     minutes: number,
     atMost: number,
+    above: number,
     days,
     late: days,
     good: share,
@@ -198,6 +201,7 @@ export function quoteOf(
     deposit: toCents(rates.deposit * bought.reduce((sum, one) => sum + one.net + one.tax, 0)),
     minutes: way.minutes,
     atMost: way.minutes * ONE_IN_FIVE,
+    ...(way.above > 0 ? { above: way.above } : {}),
     days: way.days,
     late: way.late,
     good: way.good,

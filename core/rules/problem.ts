@@ -9,8 +9,8 @@ export type JobError =
   | { readonly type: "joint-unknown"; readonly path: string; readonly id: string }
   | { readonly type: "joint-permanent"; readonly path: string; readonly id: string }
   | { readonly type: "no-plan"; readonly path: string; readonly ids: readonly string[] }
-  /** None was found in the time there was, and it is not shown that there is none. */
-  | { readonly type: "out-of-time"; readonly path: string; readonly ids: readonly string[] };
+  /** The search ended before it found one, and it is not shown that there is none. */
+  | { readonly type: "not-finished"; readonly path: string; readonly ids: readonly string[] };
 
 /** An order with numbers: a joint or a part before a joint or a part. */
 export interface Precedence {

@@ -1,7 +1,6 @@
 import type { GuideJoint, Point } from "../guide/index.ts";
 import { planJob, type SavedState, stateOf } from "../plan/index.ts";
 import type { Job, Model, State } from "../rules/index.ts";
-import { KEY_BUDGET } from "../work/index.ts";
 
 export interface SnagInput {
   readonly job: Job;
@@ -81,7 +80,7 @@ export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
 }
 
 function comingAlong(model: Model, state: State, input: SnagInput): ReadonlySet<number> {
-  const plan = planJob(model.guide, input.job, input.from, KEY_BUDGET);
+  const plan = planJob(model.guide, input.job, input.from);
   const lift = plan.ok
     ? plan.value.down.find((step) => step.do === "lift" && step.parts.includes(input.stuck))
     : undefined;

@@ -18,7 +18,7 @@ export {
   type TicketOrder,
   type Transition,
 } from "./ticket.ts";
-export type { GuideTrouble, TicketTrouble } from "./trouble.ts";
+export type { GuideTrouble, NotNow, TicketTrouble } from "./trouble.ts";
 export { clockMinutes, isZone, shopDay } from "./shop-day.ts";
 export {
   newTicketSchema,

@@ -2,8 +2,9 @@ import { unreachable } from "../base/result.ts";
 import type { BlockingFact, Finding } from "../guide/index.ts";
 
 const NOT_PROVEN = {
-  time: "Not proven: its jobs could not all be planned in the time there is. Split it, or look for what ties everything to everything.",
-  memory: "Not proven: its jobs could not be planned in the memory there is.",
+  time: "The check did not finish: the server was busy. Send it again. Nothing is wrong with the guide so far.",
+  memory:
+    "The check did not finish: it needs more memory than there is. Nothing is wrong with the guide so far.",
   queue: "Others are being checked just now: send it again in a minute.",
   left: "The check was stopped.",
   died: "The check came to no end. Send it again; if it happens again, the file is the reason.",
@@ -17,7 +18,13 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
     case "too-big":
       return `a guide is under ${Math.round(about.mostBytes / 1e6)} MB`;
     case "not-proven":
-      return NOT_PROVEN[about.why];
+      return about.why === "looks"
+        ? `The check did not finish: ${about.looked} of ${about.of} parts were looked at. Nothing is wrong with those. Make the guide smaller to have it checked whole.`
+        : NOT_PROVEN[about.why];
+    case "plans-unproven":
+      return about.ids.length === 1
+        ? `the way to "${about.ids[0]}" is not proven to be the shortest; questions about its plan are left out`
+        : `the ways to ${about.ids.length} parts are not proven to be the shortest; questions about their plans are left out`;
     case "no-pack":
       return "this is no pack of a guide: it has to hold pack.json and guide.json, whole.";
     case "pack-broken":

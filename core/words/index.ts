@@ -1,3 +1,4 @@
+export { aboveWords } from "./above-words.ts";
 export { capital, jointWord, partWord, thingNames, wordList, type NamedGuide } from "./names.ts";
 export { careLines } from "./care-words.ts";
 export { jointWay } from "./way-words.ts";

@@ -92,8 +92,10 @@ export function troubleWords(trouble: TicketTrouble): string {
       return `"${trouble.id}" is made for good and cannot be opened. Change the job.`;
     case "no-plan":
       return "No sequence frees these parts any more. Change the job, or look at the guide.";
-    case "out-of-time":
-      return "No sequence for these parts was found in time. Open the job again, or name fewer parts.";
+    case "not-finished":
+      return "No sequence for these parts was found. Name fewer parts, or look at the guide.";
+    case "not-now":
+      return "The server is busy. Open the job again in a moment.";
     case "ledger-broken":
       return `The record of this job does not fit its guide: ${trouble.why}.`;
     default:

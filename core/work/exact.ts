@@ -11,9 +11,12 @@ import {
   releaseBlock,
   type State,
 } from "../rules/index.ts";
-import type { Timer } from "./budget.ts";
+import type { Meter } from "../base/meter.ts";
 import { depthsAt, elementsOfMove } from "./elements.ts";
 import type { Realised } from "./realise.ts";
+
+/** Looks for each thing of the machine that a state takes: its moves, and what each leads to. */
+const STATE_LOOKS = 200;
 
 /** What is known of every plan that is cheaper than `limit` minutes. */
 export interface Known {
@@ -25,7 +28,7 @@ export interface Known {
   readonly sets: readonly { readonly elements: readonly number[]; readonly owed: number }[];
   readonly limit: number;
   readonly states: number;
-  readonly timer: Timer;
+  readonly meter: Meter;
 }
 
 interface Node {
@@ -74,6 +77,7 @@ export function searchStates(problem: Problem, start: State, known: Known): Exac
   const has = new Uint8Array(allowed.length);
   offer({ state: start, depths: depthsAt(problem, start), work: 0, least: owed(has), has });
   const idle = needless(problem, start, allowed);
+  const perState = STATE_LOOKS * (model.partIds.length + model.jointIds.length);
   let visited = 0;
   for (let node = open.pop(); node; node = open.pop()) {
     if (settled.get(keyOf(node))! < node.work - 1e-9) continue;
@@ -81,7 +85,8 @@ export function searchStates(problem: Problem, start: State, known: Known): Exac
       const best = { work: node.work, moves: path(node) };
       return { best, complete: true, bound: node.work, visited };
     }
-    if (++visited > known.states || known.timer.isOver) {
+    known.meter.spend(perState);
+    if (++visited > known.states || known.meter.isOver) {
       return { best: undefined, complete: false, bound: node.least, visited };
     }
     const moves = legalMoves(problem, node.state, allowed);

@@ -1,4 +1,4 @@
-import type { Timer } from "./budget.ts";
+import type { Meter } from "../base/meter.ts";
 
 /** A least-cost set of elements that has one of each set, or the bound that was shown when it was given up. */
 export interface Hitting {
@@ -13,7 +13,7 @@ export interface Hitting {
 export interface Effort {
   readonly branches: number;
   readonly grain?: number;
-  readonly timer?: Timer;
+  readonly meter?: Meter;
 }
 
 const EPSILON = 1e-9;
@@ -69,12 +69,14 @@ class HittingSearch {
   private best: Uint8Array | undefined;
   private least = Infinity;
   private nodes = 0;
-  private timer: Timer | undefined;
+  private meter: Meter | undefined;
   /** A choice that is better is so by this much. */
   private step = EPSILON;
   /** Scratch: what is left of each element's cost under the prices, and whether a set is hit. */
   private readonly rest: Float64Array;
   private readonly isHit: Uint8Array;
+  /** Members of all sets: looks that one pass over them takes. */
+  private readonly width: number;
 
   constructor(sets: readonly (readonly number[])[], cost: Float64Array) {
     this.names = [...new Set(sets.flat())].sort((a, b) => a - b);
@@ -86,10 +88,11 @@ class HittingSearch {
     this.setsOf = setsOf.map((list) => Int32Array.from(list));
     this.rest = new Float64Array(this.names.length);
     this.isHit = new Uint8Array(sets.length);
+    this.width = this.sets.reduce((sum, set) => sum + set.length, this.names.length);
   }
 
-  run({ branches, grain, timer }: Effort): Hitting {
-    this.timer = timer;
+  run({ branches, grain, meter }: Effort): Hitting {
+    this.meter = meter;
     this.step = Math.max((grain ?? 0) - EPSILON, EPSILON);
     const root: Node = {
       fate: new Uint8Array(this.names.length),
@@ -99,7 +102,7 @@ class HittingSearch {
       }),
     };
     const bound = this.search(root, branches, ROOT_STEPS);
-    const exact = this.nodes <= branches && !timer?.isOver;
+    const exact = this.nodes <= branches && !meter?.isOver;
     const chosen = this.names.filter((_, i) => this.best![i] === IN);
     return {
       chosen,
@@ -117,7 +120,7 @@ class HittingSearch {
       const paid = this.propagate(node.fate);
       if (paid === undefined || paid > this.least - this.step) return Infinity;
       bound = Math.max(bound, this.raise(node, paid, steps));
-      if (bound > this.least - this.step || this.nodes > budget || this.timer?.isOver) {
+      if (bound > this.least - this.step || this.nodes > budget || this.meter?.isOver) {
         return bound;
       }
       if (!this.decide(node, bound)) break;
@@ -136,6 +139,7 @@ class HittingSearch {
   private propagate(fate: Uint8Array): number | undefined {
     for (let again = true; again;) {
       again = false;
+      this.meter?.spend(this.width);
       for (let s = 0; s < this.sets.length; s++) {
         const set = this.sets[s]!;
         let free = 0;
@@ -171,6 +175,7 @@ class HittingSearch {
     let since = 0;
     for (let step = 0; step < steps; step++) {
       const bound = this.boundOf(fate, price, paid);
+      this.meter?.spend(2 * this.width);
       if (bound > best + EPSILON) {
         best = bound;
         bestPrice.set(price);
@@ -180,6 +185,7 @@ class HittingSearch {
         since = 0;
       }
       if (step % 10 === 0) this.complete(fate);
+      if (this.meter?.isOver) break;
       if (best > this.least - this.step) break;
       let norm = 0;
       const slope = new Float64Array(sets.length);
@@ -220,6 +226,7 @@ class HittingSearch {
   /** A whole choice after the prices: what has less than nothing left, then what hits most for what it has left. */
   private complete(fate: Uint8Array): void {
     const { rest, cost } = this;
+    this.meter?.spend(4 * this.width);
     const choice = fate.slice();
     const hit = this.isHit.slice();
     const take = (e: number): void => {

@@ -1,3 +1,3 @@
 export { leastWork } from "./least-work.ts";
-export { type Budget, KEY_BUDGET, SHARPENING_BUDGET, Timer } from "./budget.ts";
+export { FIRST, WHOLE } from "./effort.ts";
 export { isInReach, isPossible } from "./possible.ts";

@@ -1,4 +1,5 @@
 import type { Model } from "../rules/index.ts";
+import type { Meter } from "../base/meter.ts";
 import type { Facts } from "./facts.ts";
 import { hasBit } from "./rows.ts";
 
@@ -31,6 +32,7 @@ export class Layer {
     private readonly facts: Facts,
     readonly depth: number,
     open: Uint8Array,
+    private readonly meter: Meter,
   ) {
     const { n, m, W } = facts;
     this.open = open.slice();
@@ -54,6 +56,7 @@ export class Layer {
   private components(glues: readonly Glue[]): void {
     const { root, open } = this;
     const { pairs, n } = this.facts;
+    this.meter.spend(n + pairs.length);
     for (let p = 0; p < n; p++) root[p] = p;
     for (let i = 0; i < pairs.length; i += 3) {
       if (open[pairs[i]!] === 0) root[find(root, pairs[i + 2]!)] = find(root, pairs[i + 1]!);
@@ -87,6 +90,7 @@ export class Layer {
     waiting[last++] = root[p]!;
     while (last > 0) {
       const c = waiting[--last]!;
+      this.meter.spend(8 * W);
       for (let v = 0; v < W; v++) {
         for (let parts = held[c * W + v]!; parts !== 0; parts &= parts - 1) {
           const q = v * 32 + 31 - Math.clz32(parts & -parts);

@@ -1,7 +1,9 @@
 import type { Problem, State } from "../rules/index.ts";
-import { Timer } from "./budget.ts";
+import { Meter } from "../base/meter.ts";
+import { WHOLE } from "./effort.ts";
 import { elementsOf, grainOf, liftElement, payerOf } from "./elements.ts";
 import { searchStates } from "./exact.ts";
+import { farness } from "./farness.ts";
 import { leastHitting } from "./hitting.ts";
 import { realise, type Realised, type Wish } from "./realise.ts";
 import { type Relaxation, relaxationOf } from "./relax.ts";
@@ -18,6 +20,8 @@ export interface LeastWork {
 const EPSILON = 1e-6;
 /** A plan this many times its bound is looked for once more, with all that is allowed. */
 const FAR = 1.05;
+/** A first way of more moves than this is shortened before anything is shown of it: with fewer that is soon done after. */
+const LONG = 300;
 /** Branches of one hitting set, and states of the last search, before they are given up. */
 const BRANCHES = 2000;
 const STATES = 20_000;
@@ -30,8 +34,8 @@ const STATES = 20_000;
  * looked for with just those elements. Where the two do not meet, the states are searched that use only
  * elements a better plan could afford. Exact when it ends in time; always a legal plan, if it found one, and a true bound.
  */
-export function leastWork(problem: Problem, start: State, timer = new Timer()): LeastWork {
-  return new Search(problem, start, timer).run();
+export function leastWork(problem: Problem, start: State, meter = new Meter(WHOLE)): LeastWork {
+  return new Search(problem, start, meter).run();
 }
 
 class Search {
@@ -49,26 +53,31 @@ class Search {
   private readonly sets: { readonly elements: readonly number[]; readonly owed: number }[] = [];
   /** Every plan's work is a whole multiple of this; 0 when there is no such. */
   private readonly grain: number;
+  private readonly far: ReturnType<typeof farness>;
   /** What the sets have left of each element's cost. */
   private readonly rest: Float64Array;
 
   constructor(
     private readonly problem: Problem,
     private readonly start: State,
-    private readonly timer: Timer,
+    private readonly meter: Meter,
   ) {
-    this.relaxation = relaxationOf(problem, start);
+    this.relaxation = relaxationOf(problem, start, meter);
     const { size, cost, usable } = this.relaxation;
     this.usable = usable;
     this.forced = new Uint8Array(size);
     this.rest = cost.slice();
     this.grain = grainOf(problem);
+    this.far = farness(problem);
   }
 
   run(): LeastWork {
     if (!this.relaxation.reaches(this.having(this.usable))) return this.answer(Infinity);
     this.tryOut(this.having(this.usable), Infinity);
-    const isDone = this.force() || this.ascend() || this.hit() || this.search();
+    const isLong = (this.best?.moves.length ?? 0) > LONG;
+    if (isLong) this.shorten();
+    const isDone =
+      this.force() || (!isLong && this.shorten()) || this.ascend() || this.hit() || this.search();
     return this.answer(isDone ? this.price : Math.min(this.bound, this.price));
   }
 
@@ -111,7 +120,7 @@ class Search {
     const { plain } = this.relaxation;
     const known = new Set(plain);
     const asked = this.byModule().filter((e) => !known.has(e) && (!had || had.has(e)));
-    for (const e of [...plain, ...this.relaxation.forced(asked, () => this.timer.isOver)]) {
+    for (const e of [...plain, ...this.relaxation.forced(asked)]) {
       this.forced[e] = 1;
       this.dual += cost[e]!;
       this.rest[e] = 0;
@@ -141,12 +150,42 @@ class Search {
     return this.isMet || !this.relaxation.reaches(this.having(this.usable));
   }
 
+  /**
+   * Plans that open few joints, soon there and mostly near the least: joints that are dear and far are left out first;
+   * and, where many cheap ones stand together against a dear one, before them the parts that hang on the most stay.
+   */
+  private shorten(): boolean {
+    const joints = this.leastWanted(
+      this.usable.filter((e) => e < this.problem.model.jointIds.length),
+    );
+    for (const lifts of [[], this.heaviestFirst()]) {
+      if (this.price <= FAR * this.bound) break;
+      const few = this.having(this.usable);
+      this.relaxation.spare(few, lifts);
+      this.relaxation.spare(few, joints);
+      this.tryOut(few, Infinity);
+    }
+    return this.isMet;
+  }
+
+  /** Lifts off the frame that a plan may do without, those of parts whose joints take the most minutes first. */
+  private heaviestFirst(): readonly number[] {
+    const { model } = this.problem;
+    const ties = model.jointsOfPart.map((joints) =>
+      joints.reduce((sum, j) => sum + (model.permanent[j] ? 0 : model.jointCost[j]!), 0),
+    );
+    const first = liftElement(this.problem, 0, 0);
+    return this.usable
+      .filter((e) => e >= first && e < first + ties.length && this.forced[e] === 0)
+      .sort((a, b) => ties[b - first]! - ties[a - first]! || b - a);
+  }
+
   /** A least set, beside what is in `having`, of which every better plan has one; undefined when that is enough. */
   private cut(having: Uint8Array, by: Float64Array): readonly number[] | undefined {
     const grown = having.slice();
     const order = this.usable.filter((e) => grown[e] === 0);
     order.sort((a, b) => by[a]! - by[b]! || a - b);
-    if (!this.relaxation.grow(grown, order, () => this.timer.isOver)) return undefined;
+    if (!this.relaxation.grow(grown, order)) return undefined;
     return order.filter((e) => grown[e] === 0);
   }
 
@@ -156,7 +195,7 @@ class Search {
     if (this.ruleOut()) return true;
     const used = this.having(this.usable.filter((e) => rest[e]! <= EPSILON));
     for (let elements = this.cut(used, rest); elements; elements = this.cut(used, rest)) {
-      if (this.timer.isOver) return false;
+      if (this.meter.isOver) return false;
       const owed = elements.reduce((least, e) => Math.min(least, rest[e]!), Infinity);
       this.sets.push({ elements, owed });
       this.dual += owed;
@@ -167,29 +206,30 @@ class Search {
       }
       if (this.isMet) return true;
     }
-    this.tryOut(this.spared(used));
+    this.tryOut(this.spared(used), Infinity);
     if (this.price > FAR * this.bound) this.tryOut(this.having(this.usable), this.bound);
     return this.ruleOut();
   }
 
   /** A part of these elements that still closes the goal and from which none can be spared. */
   private spared(elements: Uint8Array): Uint8Array {
-    const { cost } = this.relaxation;
     const set = elements.slice();
-    const spare = [...set.keys()].filter((e) => set[e] === 1 && this.forced[e] === 0);
-    spare.sort((a, b) => cost[b]! - cost[a]! || b - a);
-    const drop = (from: number, to: number): void => {
-      if (from >= to || this.timer.isOver) return;
-      for (let i = from; i < to; i++) set[spare[i]!] = 0;
-      if (this.relaxation.reaches(set)) return;
-      for (let i = from; i < to; i++) set[spare[i]!] = 1;
-      if (to - from === 1) return;
-      const middle = (from + to) >> 1;
-      drop(from, middle);
-      drop(middle, to);
-    };
-    drop(0, spare.length);
+    this.relaxation.spare(set, this.leastWanted([...set.keys()].filter((e) => set[e] === 1)));
     return set;
+  }
+
+  /** Those of these elements that a plan may do without, what is dear and far from the job first. */
+  private leastWanted(elements: readonly number[]): number[] {
+    const { cost } = this.relaxation;
+    const { model } = this.problem;
+    const far = (e: number): number =>
+      e < model.jointIds.length
+        ? this.far.joint[e]!
+        : this.far.part[(e - model.jointIds.length) % model.partIds.length]!;
+    const weight = Float64Array.from(cost, (minutes, e) => minutes * (1 + far(e)));
+    return elements
+      .filter((e) => this.forced[e] === 0)
+      .sort((a, b) => weight[b]! - weight[a]! || b - a);
   }
 
   /** Least-cost choices from all sets, each cut off by new ones, until one closes the goal. */
@@ -197,13 +237,13 @@ class Search {
     const { cost } = this.relaxation;
     const paid = this.forced.reduce((sum, is, e) => sum + (is ? cost[e]! : 0), 0);
     for (;;) {
-      if (this.timer.isOver) return false;
+      if (this.meter.isOver) return false;
       const may = new Set(this.usable);
       const lists = this.sets.map(({ elements }) => elements.filter((e) => may.has(e)));
       const choice = leastHitting(lists, cost, {
         branches: BRANCHES,
         grain: this.grain,
-        timer: this.timer,
+        meter: this.meter,
       });
       if (!choice) return true;
       this.raise(paid + choice.bound);
@@ -215,7 +255,7 @@ class Search {
         return this.isMet;
       }
       for (let elements = this.cut(having, cost); elements; elements = this.cut(having, cost)) {
-        if (this.timer.isOver) return false;
+        if (this.meter.isOver) return false;
         this.sets.push({ elements, owed: 0 });
         if (elements.length === 0) return true;
         having[elements.reduce((a, b) => (cost[b]! < cost[a]! ? b : a))] = 1;
@@ -236,14 +276,14 @@ class Search {
         pieces.every((piece) => isPayer(payerOf(this.problem, piece), depth)),
       rides,
     };
-    const plan = realise(this.problem, this.start, joints, floor, this.timer, wish);
+    const plan = realise(this.problem, this.start, joints, floor, this.meter, wish);
     if (plan && plan.work < this.price - EPSILON) this.best = plan;
   }
 
   /** The states of what a better plan could afford; whether all of them were looked at. */
   private search(): boolean {
     if (this.ruleOut()) return true;
-    const { problem, start, forced, timer } = this;
+    const { problem, start, forced, meter } = this;
     const allowed = this.having(this.usable);
     const answer = searchStates(problem, start, {
       cost: this.relaxation.cost,
@@ -252,7 +292,7 @@ class Search {
       sets: this.sets,
       limit: this.most + EPSILON,
       states: STATES,
-      timer,
+      meter,
     });
     this.visited += answer.visited;
     if (answer.best) this.best = answer.best;

@@ -1,4 +1,5 @@
 import type { Problem, State } from "../rules/index.ts";
+import type { Meter } from "../base/meter.ts";
 import { deeperThan, DEPTHS } from "./elements.ts";
 import type { Facts } from "./facts.ts";
 import { type Glue, Layer } from "./layer.ts";
@@ -64,10 +65,14 @@ export class Machine {
     private readonly problem: Problem,
     private readonly start: State,
     private readonly facts: Facts,
+    private readonly meter: Meter,
   ) {
     const { n, m, W } = facts;
     this.goal = new RelaxedGoal(problem, facts);
-    this.layers = Array.from({ length: DEPTHS }, (_, depth) => new Layer(facts, depth, start.open));
+    this.layers = Array.from(
+      { length: DEPTHS },
+      (_, depth) => new Layer(facts, depth, start.open, meter),
+    );
     this.layOut();
     this.lifted = start.lifted.slice();
     this.state = [
@@ -114,6 +119,7 @@ export class Machine {
   }
 
   restore(kept: Kept): void {
+    this.meter.spend(this.facts.n);
     for (let i = 0; i < kept.length; i++) this.state[i]!.set(kept[i]!);
     for (const layer of this.layers) layer.isStale = true;
   }
@@ -165,7 +171,7 @@ export class Machine {
 
   /** The same machine once more, for questions in the midst of a fixpoint. */
   private get other(): Machine {
-    return (this.twin ??= new Machine(this.problem, this.start, this.facts));
+    return (this.twin ??= new Machine(this.problem, this.start, this.facts, this.meter));
   }
 
   private get isReached(): boolean {
@@ -175,6 +181,7 @@ export class Machine {
   /** Goes on from where the machine is; whether the goal is closed. */
   close(allowed: Uint8Array): boolean {
     this.fixpoints += 1;
+    this.meter.spend(this.facts.size);
     const glues = this.gluesOf(allowed);
     for (const layer of this.layers) layer.isUntried = true;
     if (glues.length > 0 || this.isGlued) this.layers[0]!.isStale = true;
@@ -237,6 +244,7 @@ export class Machine {
     for (let again = true; again;) {
       again = false;
       this.waits.look();
+      this.meter.spend(left);
       let still = 0;
       for (let i = 0; i < left; i++) {
         const j = shut[i]!;
@@ -269,6 +277,7 @@ export class Machine {
     const { n, topFirst } = this.facts;
     if (layer.here.every((word) => word === 0)) return false;
     layer.refresh(glues);
+    this.meter.spend(n);
     const { stop, waits } = this;
     for (let w = 0; w < stop.length; w++) stop[w] = waits.barred[w]! | ~layer.here[w]!;
     const [d, y] = depth === this.guard?.depth ? this.guard.glue : [];

@@ -11,7 +11,7 @@ import {
   releaseBlock,
   type State,
 } from "../rules/index.ts";
-import type { Timer } from "./budget.ts";
+import type { Meter } from "../base/meter.ts";
 import { deeperThan, depthsAt } from "./elements.ts";
 
 export interface Realised {
@@ -41,10 +41,10 @@ export function realise(
   start: State,
   allowed: Uint8Array,
   floor: number,
-  timer: Timer,
+  meter: Meter,
   wish?: Wish,
 ): Realised | undefined {
-  const run = new Run(problem, start, allowed, wish);
+  const run = new Run(problem, start, allowed, meter, wish);
   const lifts: { readonly seed: number; readonly before: Run }[] = [];
   while (!run.canFinish()) {
     const before = run.copy();
@@ -55,7 +55,7 @@ export function realise(
   let best = run.finish();
   let later: readonly number[] = [];
   for (let i = lifts.length - 1; i >= 0 && best.work > floor + 1e-6; i--) {
-    if (timer.isOver) break;
+    if (meter.isOver) break;
     const { seed, before } = lifts[i]!;
     const plan = replay(before.copy(), later);
     if (plan && plan.work <= best.work) best = plan;
@@ -68,6 +68,10 @@ function replay(run: Run, seeds: readonly number[]): Realised | undefined {
   for (const seed of seeds) run.liftFrom(seed);
   return run.canFinish() ? run.finish() : undefined;
 }
+
+/** Looks for each part of a group: to find it, and to see what has to be opened for it. */
+const GROUP_LOOKS = 10;
+const RELEASES_LOOKS = 30;
 
 /** A set of parts to lift, and the part it was grown from. */
 interface Grown {
@@ -92,6 +96,7 @@ class Run {
     private readonly problem: Problem,
     private state: State,
     private readonly allowed: Uint8Array,
+    private readonly meter: Meter,
     private readonly wish?: Wish,
   ) {
     this.ready = state.open.slice();
@@ -117,6 +122,7 @@ class Run {
     const ahead: State = { ...this.state, open: this.ready };
     for (let again = true; again;) {
       again = false;
+      this.meter.spend(ahead.open.length);
       for (let j = 0; j < ahead.open.length; j++) {
         if (ahead.open[j] || !this.allowed[j] || model.permanent[j]) continue;
         if (coverOver(model, ahead, j) !== undefined) continue;
@@ -246,6 +252,7 @@ class Run {
       }
       for (const x of model.overPart[p]!) if (stack[x] === stack[p]) add(x);
     }
+    this.meter.spend(GROUP_LOOKS * group.length);
     return group.sort((a, b) => a - b);
   }
 
@@ -258,6 +265,7 @@ class Run {
   /** The releases that free a group of `needed`, or undefined when it would still not be liftable. */
   private releasesFor(group: readonly number[]): readonly number[] | undefined {
     const { model } = this.problem;
+    this.meter.spend(RELEASES_LOOKS * group.length);
     const inside = new Set(group);
     const wanted: number[] = [];
     for (const p of group) {
@@ -280,6 +288,7 @@ class Run {
     const order = this.inOrder(wanted);
     const open = this.state.open.slice();
     for (const j of order) open[j] = 1;
+    this.meter.spend(open.length + 2 * this.state.stack.length);
     // Nothing holds it or lies over it by then: that it is one group, and not alone, is left to see.
     const { stack } = this.state;
     const isOne = groupOf(model, { ...this.state, open }, group[0]!).length === group.length;

@@ -1,3 +1,4 @@
+import { Meter } from "../base/meter.ts";
 import { pick, seeded } from "../base/seeded.ts";
 import {
   after,
@@ -41,9 +42,9 @@ function problemIn({ guide, job }: Case): Problem {
 }
 
 /** The relaxed machine of a seeded case that is closed, and the set of all that is usable in it. */
-function closed(seed: number): { relaxation: Relaxation; all: Uint8Array } {
+function closed(seed: number, meter?: Meter): { relaxation: Relaxation; all: Uint8Array } {
   const problem = problemIn(randomCase(seed, 9));
-  const relaxation = relaxationOf(problem, closedMachine(problem.model));
+  const relaxation = relaxationOf(problem, closedMachine(problem.model), meter);
   const all = new Uint8Array(relaxation.size);
   for (const e of relaxation.usable) all[e] = 1;
   return { relaxation, all };
@@ -126,11 +127,38 @@ describe("sets of which every plan has one", () => {
     for (let seed = 1; seed <= 60; seed++) {
       const { relaxation, all } = closed(seed);
       if (!relaxation.reaches(all)) continue;
-      for (const looks of [0, 2, 5]) {
-        let left = looks;
+      for (const looks of [0, 200, 2000]) {
+        const cut = closed(seed, new Meter(looks)).relaxation;
         const set = new Uint8Array(relaxation.size);
-        if (!relaxation.grow(set, relaxation.usable, () => --left < 0)) continue;
+        if (!cut.grow(set, relaxation.usable)) continue;
         expect({ seed, looks, reaches: relaxation.reaches(set) }).toMatchObject({ reaches: false });
+      }
+    }
+  });
+
+  test("what is spared closes the goal still, and nothing of it can be spared once more", () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const { relaxation, all } = closed(seed);
+      if (!relaxation.reaches(all)) continue;
+      const set = all.slice();
+      relaxation.spare(set, relaxation.usable);
+      expect({ seed, reaches: relaxation.reaches(set) }).toEqual({ seed, reaches: true });
+      for (const e of relaxation.usable.filter((one) => set[one] === 1)) {
+        set[e] = 0;
+        expect({ seed, e, reaches: relaxation.reaches(set) }).toEqual({ seed, e, reaches: false });
+        set[e] = 1;
+      }
+    }
+  });
+
+  test("cut off while it is spared, a set still closes the goal", () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const { relaxation, all } = closed(seed);
+      if (!relaxation.reaches(all)) continue;
+      for (const looks of [0, 200, 2000]) {
+        const set = all.slice();
+        closed(seed, new Meter(looks)).relaxation.spare(set, relaxation.usable);
+        expect({ seed, looks, reaches: relaxation.reaches(set) }).toMatchObject({ reaches: true });
       }
     }
   });
@@ -144,7 +172,7 @@ describe("sets of which every plan has one", () => {
         without[e] = 0;
         return !relaxation.reaches(without);
       });
-      const forced = relaxation.forced(relaxation.usable, () => false);
+      const forced = relaxation.forced(relaxation.usable);
       expect([...forced].sort((a, b) => a - b)).toEqual(oneByOne);
     }
   });

@@ -1,4 +1,5 @@
 import type { Problem, State } from "../rules/index.ts";
+import { Meter } from "../base/meter.ts";
 import { type Facts, factsOf } from "./facts.ts";
 import { Machine } from "./machine.ts";
 
@@ -24,23 +25,32 @@ export interface Relaxation {
   reaches(allowed: Uint8Array): boolean;
   /**
    * Those of these elements without which the goal cannot be closed, with all other usable ones; some of
-   * them when it `isOver` before.
+   * them when the meter is over before.
    */
-  forced(asked: readonly number[], isOver: () => boolean): readonly number[];
+  forced(asked: readonly number[]): readonly number[];
   /**
    * Adds elements of `order`, as many as can be, to a set with which the goal cannot be closed, so
    * that it still cannot: what is left out is then a least set of which every plan has one. False, and
-   * nothing added, when the goal can be closed. When it `isOver` before, more is left out than must be.
+   * nothing added, when the goal can be closed. When the meter is over before, more is left out than must be.
    */
-  grow(allowed: Uint8Array, order: readonly number[], isOver?: () => boolean): boolean;
+  grow(allowed: Uint8Array, order: readonly number[]): boolean;
+  /**
+   * Takes elements of `order`, the first ones first, out of a set with which the goal can be closed, as long as it can.
+   * When the meter is over before, more is left in than must be.
+   */
+  spare(allowed: Uint8Array, order: readonly number[]): void;
   /** Whether the goal is out of reach as long as a part stays on the frame. */
   mustLeave(part: number): boolean;
   /** Fixpoints worked out so far. */
   readonly calls: number;
 }
 
-export function relaxationOf(problem: Problem, start: State): Relaxation {
-  return new MachineQuestions(problem, start, factsOf(problem, start));
+export function relaxationOf(
+  problem: Problem,
+  start: State,
+  meter = new Meter(Infinity),
+): Relaxation {
+  return new MachineQuestions(problem, start, factsOf(problem, start), meter);
 }
 
 class MachineQuestions implements Relaxation {
@@ -53,8 +63,9 @@ class MachineQuestions implements Relaxation {
     problem: Problem,
     start: State,
     private readonly facts: Facts,
+    private readonly meter: Meter,
   ) {
-    this.machine = new Machine(problem, start, facts);
+    this.machine = new Machine(problem, start, facts, meter);
     this.size = facts.size;
     this.cost = facts.cost;
     this.usable = facts.usable;
@@ -79,7 +90,7 @@ class MachineQuestions implements Relaxation {
     return this.machine.close(allowed);
   }
 
-  forced(asked: readonly number[], isOver: () => boolean): readonly number[] {
+  forced(asked: readonly number[]): readonly number[] {
     const allowed = new Uint8Array(this.facts.size);
     for (const e of this.usable) allowed[e] = 1;
     for (const e of asked) allowed[e] = 0;
@@ -87,7 +98,7 @@ class MachineQuestions implements Relaxation {
     const found: number[] = [];
     // All but those from..to−1 are allowed, and that is as far as the machine has come.
     const narrow = (from: number, to: number, level: number): void => {
-      if (isOver() || this.machine.close(allowed)) return;
+      if (this.meter.isOver || this.machine.close(allowed)) return;
       if (to - from === 1) {
         found.push(asked[from]!);
         return;
@@ -108,16 +119,35 @@ class MachineQuestions implements Relaxation {
     return found;
   }
 
-  grow(
-    allowed: Uint8Array,
-    order: readonly number[],
-    isOver: () => boolean = () => false,
-  ): boolean {
+  spare(allowed: Uint8Array, order: readonly number[]): void {
+    const set = (from: number, to: number, is: 0 | 1): void => {
+      for (let i = from; i < to; i++) allowed[order[i]!] = is;
+    };
+    // Those from..to−1 are out, and the machine has come no further than all others take it.
+    const drop = (from: number, to: number, level: number): void => {
+      if (this.meter.isOver) return set(from, to, 1);
+      if (this.machine.close(allowed)) return;
+      if (to - from === 1) return set(from, to, 1);
+      const here = this.machine.keep(level);
+      const middle = (from + to) >> 1;
+      set(middle, to, 1);
+      drop(from, middle, level + 1);
+      this.machine.restore(here);
+      set(middle, to, 0);
+      drop(middle, to, level + 1);
+    };
+    if (order.length === 0) return;
+    set(0, order.length, 0);
+    this.machine.beginAgain();
+    drop(0, order.length, 0);
+  }
+
+  grow(allowed: Uint8Array, order: readonly number[]): boolean {
     this.machine.beginAgain();
     if (this.machine.close(allowed)) return false;
     const wanted = order.filter((e) => allowed[e] === 0);
     const add = (from: number, to: number): void => {
-      if (isOver()) return;
+      if (this.meter.isOver) return;
       const here = this.machine.keep(0);
       for (let i = from; i < to; i++) allowed[wanted[i]!] = 1;
       if (!this.machine.close(allowed)) return;

@@ -2,7 +2,7 @@ import { createRequire } from "node:module";
 import type * as Highs from "highs";
 import { relaxationOf } from "../../core/work/relax.ts";
 import { leastHitting } from "../../core/work/hitting.ts";
-import { Timer } from "../../core/work/budget.ts";
+import { Meter } from "../../core/base/meter.ts";
 import { type Job, modelOf, problemOf, closedMachine } from "../../core/rules/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import { drawnMachine, FAMILIES } from "../../testing/drawn-machine.ts";
@@ -13,6 +13,9 @@ const loadHighs = createRequire(import.meta.url)("highs") as typeof Highs.defaul
 /** Minutes as whole numbers, so that both solvers add up the same. */
 const PER_MINUTE = 1000;
 const SECONDS = 20;
+/** Looks for the sets of a job, and for the choice (some twenty seconds). */
+const SET_LOOKS = 60_000_000;
+const OWN_LOOKS = 600_000_000;
 
 /** All sets that one job is proven with, each of which every plan has one of, and what the elements cost. */
 interface Case {
@@ -28,11 +31,11 @@ function setsOf(guide: Guide, job: Job): Case | undefined {
   const relaxation = relaxationOf(problem.value, closedMachine(model));
   const { usable, size } = relaxation;
   const cost = relaxation.cost.map((minutes) => Math.round(minutes * PER_MINUTE));
-  const timer = new Timer({ ms: 2000, now: () => performance.now() });
+  const meter = new Meter(SET_LOOKS);
   const sets: (readonly number[])[] = [];
   for (;;) {
-    const choice = leastHitting(sets, cost, { branches: 2000, grain: 1, timer });
-    if (!choice || timer.isOver) return undefined;
+    const choice = leastHitting(sets, cost, { branches: 2000, grain: 1, meter });
+    if (!choice || meter.isOver) return undefined;
     const having = new Uint8Array(size);
     for (const e of usable) having[e] = cost[e] === 0 ? 1 : 0;
     for (const e of choice.chosen) having[e] = 1;
@@ -84,9 +87,9 @@ export async function measureHitting(): Promise<void> {
     let open = 0;
     let openThere = 0;
     for (const one of cases) {
-      const timer = new Timer({ ms: SECONDS * 1000, now: () => performance.now() });
+      const meter = new Meter(OWN_LOOKS);
       const mine = timed(() =>
-        leastHitting(one.sets, one.cost, { branches: Infinity, grain: 1, timer }),
+        leastHitting(one.sets, one.cost, { branches: Infinity, grain: 1, meter }),
       );
       const program = asProgram(one);
       const general = timed(() => highs.solve(program, { time_limit: SECONDS }));

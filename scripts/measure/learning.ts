@@ -1,8 +1,9 @@
 import { existsSync } from "node:fs";
 import path from "node:path";
 import { readMachines } from "../../cli/bench.ts";
+import { stopwatch } from "../../cli/learn.ts";
 import type { Guide } from "../../core/guide/index.ts";
-import { interview, type Interview, oddsOf } from "../../core/learn/index.ts";
+import { interview, type Odds, oddsOf } from "../../core/learn/index.ts";
 import { ms, print, quantile, root } from "./report.ts";
 
 /** Where machines lie that nobody tuned the questions to. */
@@ -38,14 +39,18 @@ function guidesIn(folder: string): readonly Guide[] {
   return machines.ok ? machines.value.map(({ guide }) => guide) : [];
 }
 
+function timedInterview(guide: Guide, seed: number, odds: Odds) {
+  const { watch, ms: taken } = stopwatch();
+  return { ...interview(guide, seed, odds, watch), ms: taken() };
+}
+type Timed = ReturnType<typeof timedInterview>;
+
 function row(name: string, guides: readonly Guide[], seeds: number, shop: readonly Guide[]): void {
-  const all = guides.flatMap((guide): readonly Interview[] => {
+  const all = guides.flatMap((guide): readonly Timed[] => {
     const odds = oddsOf(shop.filter(({ id }) => id !== guide.id));
-    return Array.from({ length: seeds }, (_, i) =>
-      interview(guide, i + 1, odds, () => performance.now()),
-    );
+    return Array.from({ length: seeds }, (_, i) => timedInterview(guide, i + 1, odds));
   });
-  const of = (value: (one: Interview) => number): readonly number[] => all.map(value);
+  const of = (value: (one: Timed) => number): readonly number[] => all.map(value);
   const share = of(({ questions, joints }) => questions / joints);
   const questions = of((one) => one.questions);
   const asking = of((one) => one.ms.question);

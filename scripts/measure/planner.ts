@@ -8,7 +8,7 @@ import { guides, ms, print, quantile, timed } from "./report.ts";
 /** Each part of a guide as a job of its own: the first run, then the median of nine more. */
 function measurePlans(guide: Guide): void {
   print(`\n### Plan, each part of ${guide.maker} ${guide.model}\n`);
-  print("| part | steps | work, min | proven | visited | first ms | ms |");
+  print("| part | steps | work, min | proven | looks | first ms | ms |");
   print("| --- | ---: | ---: | --- | ---: | ---: | ---: |");
   const all: number[] = [];
   for (const part of Object.keys(guide.parts)) {
@@ -23,9 +23,9 @@ function measurePlans(guide: Guide): void {
       print(`| ${part} | | | no plan | | | ${ms(time)} |`);
       continue;
     }
-    const { down, work, proven, visited } = plan.value;
+    const { down, work, proven, looks } = plan.value;
     print(
-      `| ${part} | ${down.length} | ${work.toFixed(2)} | ${proven ? "yes" : "NO"} | ${visited} | ${ms(runs[0]!.ms)} | ${ms(time)} |`,
+      `| ${part} | ${down.length} | ${work.toFixed(2)} | ${proven ? "yes" : "NO"} | ${looks} | ${ms(runs[0]!.ms)} | ${ms(time)} |`,
     );
   }
   print(

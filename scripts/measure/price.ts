@@ -3,7 +3,13 @@ import type * as Highs from "highs";
 import { pick, seeded } from "../../core/base/seeded.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import { planJob } from "../../core/plan/index.ts";
-import { cheapestWay, coverFront, type Offer } from "../../core/price/index.ts";
+import {
+  cheapestWay,
+  coverFront,
+  type Labour,
+  labourOf,
+  type Offer,
+} from "../../core/price/index.ts";
 import { guides, ms, print, quantile, timed } from "./report.ts";
 
 const RATES = { hour: 6000, tax: 0.2 };
@@ -39,20 +45,20 @@ export async function measurePrice(): Promise<void> {
     const guide = able[i % able.length]!;
     const { broken, offers } = drawn(guide, random);
     let asked = 0;
-    const minutes = plannedMinutes(guide, broken);
+    const labour = plannedLabour(guide, broken);
     const whole = timed(() =>
       coverFront(broken, offers, RATES, (brings) => {
         asked += 1;
-        return minutes(brings);
+        return labour(brings);
       }),
     );
     if ("type" in whole.value) throw new Error(`nobody has ${whole.value.part}`);
     fronts.push(whole.ms);
     planned.push(asked);
     sizes.push(whole.value.front.length);
-    const known = timed(() => coverFront(broken, offers, RATES, minutes));
+    const known = timed(() => coverFront(broken, offers, RATES, labour));
     alone.push(known.ms);
-    const flat = () => 60;
+    const flat = () => ({ minutes: 60, above: 0 });
     const one = timed(() => cheapestWay(broken, safe(offers), RATES, flat));
     ours.push(one.ms);
     const model = program(broken, safe(offers));
@@ -75,17 +81,17 @@ export async function measurePrice(): Promise<void> {
   );
 }
 
-function plannedMinutes(guide: Guide, broken: readonly string[]) {
-  const known = new Map<string, number>();
-  return (brings: readonly string[]): number => {
+function plannedLabour(guide: Guide, broken: readonly string[]) {
+  const known = new Map<string, Labour>();
+  return (brings: readonly string[]): Labour => {
     const fresh = brings.filter((id) => !broken.includes(id));
     const key = fresh.join();
     const there = known.get(key);
     if (there !== undefined) return there;
     const plan = planJob(guide, { for: broken, new: fresh });
-    const minutes = plan.ok ? plan.value.work + plan.value.handling.minutes : 0;
-    known.set(key, minutes);
-    return minutes;
+    const labour = plan.ok ? labourOf(plan.value) : { minutes: 0, above: 0 };
+    known.set(key, labour);
+    return labour;
   };
 }
 

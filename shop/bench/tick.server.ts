@@ -14,7 +14,7 @@ import {
 import { type Doing, may, type Person } from "../../core/people/index.ts";
 import { savedState } from "../../core/plan/index.ts";
 import type { Job, JobError, Model } from "../../core/rules/index.ts";
-import { isAtBench, type TickError, type TickReply } from "../../core/ticket/index.ts";
+import { isAtBench, type NotNow, type TickError, type TickReply } from "../../core/ticket/index.ts";
 import { stopAsk } from "../../core/words/index.ts";
 import { eventById } from "../../data/bench/index.server.ts";
 import { allPeople, wasAtScreen } from "../../data/people/index.server.ts";
@@ -130,7 +130,7 @@ async function followUp(
     return undefined;
   const job = entry.do === "rework" ? jobToOpen(before, entry.joint) : state.job!;
   const plan = await replan(model, state, job);
-  if (!plan.ok && plan.error.type === "out-of-time") return "busy";
+  if (!plan.ok && plan.error.type === "not-now") return "busy";
   if (!plan.ok && isBack) return "no-way";
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
   return { at, by, causedBy, entry: plan.value };
@@ -148,7 +148,7 @@ export async function replan(
   model: Model,
   { machine }: BenchState,
   job: Job,
-): Promise<Result<Entry, JobError>> {
+): Promise<Result<Entry, JobError | NotNow>> {
   const plan = await planAside({ guide: model.guide, job, from: savedState(model, machine) });
   return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : plan;
 }

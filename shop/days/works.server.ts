@@ -1,6 +1,7 @@
 import { type Folded, stepsToCome } from "../../core/bench/index.ts";
 import type { WorkLeft } from "../../core/days/index.ts";
 import { type Learnt, learntFrom, marksOf } from "../../core/minutes/index.ts";
+import { aboveLeast } from "../../core/plan/index.ts";
 import {
   daysBetween,
   hasWay,
@@ -13,9 +14,10 @@ import {
 import type { Database } from "../../data/database/index.server.ts";
 import { talliesFor } from "../../data/minutes/index.server.ts";
 import { deedsOf, openTickets, type OpenTicket } from "../../data/ticket/index.server.ts";
-import { readLedger } from "../bench/index.server.ts";
+import { readLedger, type OpenLedger } from "../bench/index.server.ts";
+import { planFor } from "../plan/index.server.ts";
 
-type Minutes = Pick<WorkLeft, "half" | "eighty">;
+type Minutes = Pick<WorkLeft, "half" | "eighty" | "above">;
 
 /** What is not known is taken for: finding a fault and mending it, and work that has no steps. Minutes. */
 const UNKNOWN: Minutes = { half: 75, eighty: 150 };
@@ -98,9 +100,21 @@ async function minutesLeft(db: Database, ticket: OpenTicket, learnt: Learnt): Pr
   if (kept?.key === key) return kept.minutes;
   const ledger = await readLedger(db, number, "");
   // What cannot be read is that ticket's own trouble, and is said there.
-  const minutes = ledger.ok ? marksOfLedger(ledger.value.folded, learnt) : UNKNOWN;
+  const minutes = ledger.ok
+    ? { ...marksOfLedger(ledger.value.folded, learnt), ...(await aboveOf(db, ledger.value)) }
+    : UNKNOWN;
   all.set(number, { key, minutes });
   return minutes;
+}
+
+/** What the plan of a job that has not begun may be above the least; of one that has, nobody asks any more. */
+async function aboveOf(
+  db: Database,
+  { guide, facts, written }: OpenLedger,
+): Promise<Pick<Minutes, "above">> {
+  const plan = written === 0 ? await planFor(db, guide, facts.job) : undefined;
+  const above = plan?.ok ? aboveLeast(plan.value) : 0;
+  return above > 0 ? { above } : {};
 }
 
 function marksOfLedger({ model, state }: Folded, learnt: Learnt): Minutes {

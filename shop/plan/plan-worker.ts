@@ -1,4 +1,4 @@
-import type { Result } from "../../core/base/result.ts";
+import { ok, type Result } from "../../core/base/result.ts";
 import {
   type Days,
   daysOf,
@@ -12,6 +12,8 @@ import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
 import type { Catalogue } from "../../core/find/index.ts";
 import {
   type Deed,
+  type Drawn,
+  drawnFor,
   exerciseOf,
   Machine,
   type NoExercise,
@@ -20,20 +22,17 @@ import {
 } from "../../core/practice/index.ts";
 import type { Job, JobError } from "../../core/rules/index.ts";
 import { type Known, knownOf, type Tallies, tallyOf } from "../../core/learn/index.ts";
-import { SHARPENING_BUDGET } from "../../core/work/index.ts";
 
 /** A job to be planned on a machine that is closed, or as it lies on the bench now. */
 export interface PlanTask {
   readonly guide: Guide;
   readonly job: Job;
   readonly from?: SavedState;
-  /** Whether nobody waits, so that there is time to prove it. */
-  readonly isSharpening?: boolean;
 }
 
 /** What a worker of the pool runs: the core's planner, the check of a guide, and simulated shops; nothing else. */
-export const planTask = ({ guide, job, from, isSharpening }: PlanTask): Result<Plan, JobError> =>
-  planJob(guide, job, from, isSharpening === true ? SHARPENING_BUDGET : undefined);
+export const planTask = ({ guide, job, from }: PlanTask): Result<Plan, JobError> =>
+  planJob(guide, job, from);
 
 /** What the shop's guides say of claims that nobody has settled. */
 export const tallyTask = (guides: readonly Guide[]): Tallies => tallyOf(guides);
@@ -54,6 +53,8 @@ export const earliestTask = ({ question, fresh }: EarliestTask) => earliestDay(q
 export interface PracticeTask {
   /** The version of the guide and the underside code: what was worked out of it is kept by them. */
   readonly key: string;
+  /** What the exercise was drawn with; none: it is being set. */
+  readonly drawn?: Drawn;
   readonly guide: Guide;
   readonly catalogue: Catalogue;
   readonly setting: Setting;
@@ -64,10 +65,22 @@ export interface PracticeTask {
 const machines = new Map<string, Machine>();
 const MOST_MACHINES = 20;
 
-export function practiceTask(task: PracticeTask): Result<View, NoExercise> {
-  const { key, guide, catalogue, setting, deeds } = task;
+/** An exercise as it stands, and, where it is being set, what it is judged by from then on. */
+export interface Practised {
+  readonly view: View;
+  readonly drawn: Drawn;
+}
+
+export function practiceTask(task: PracticeTask): Result<Practised, NoExercise> {
+  const { key, guide, catalogue, setting, deeds, drawn } = task;
+  const machine = drawn ? new Machine(guide, catalogue, drawn) : machineOf(key, guide, catalogue);
+  const view = exerciseOf(machine, setting, deeds);
+  return view.ok ? ok({ view: view.value, drawn: drawn ?? drawnFor(machine, setting) }) : view;
+}
+
+function machineOf(key: string, guide: Guide, catalogue: Catalogue): Machine {
   let machine = machines.get(key);
   if (!machine) machines.set(key, (machine = new Machine(guide, catalogue)));
   if (machines.size > MOST_MACHINES) machines.delete(machines.keys().next().value!);
-  return exerciseOf(machine, setting, deeds);
+  return machine;
 }

@@ -4,20 +4,19 @@ import { ok, type Result } from "../../core/base/result.ts";
 import { SharedWork } from "../../core/base/shared-work.ts";
 import type { PinnedGuide } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
-import type { Plan } from "../../core/plan/index.ts";
+import { type Plan, PLANNER } from "../../core/plan/index.ts";
 import type { Job, JobError, Model } from "../../core/rules/index.ts";
-import type { GuideTrouble } from "../../core/ticket/index.ts";
+import type { GuideTrouble, NotNow } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { modelFor } from "../../data/guide/index.server.ts";
 import { keepPlan, keptPlan } from "../../data/plan/index.server.ts";
-import { planAside, sharpenAside } from "./pool.server.ts";
+import { planAside } from "./pool.server.ts";
 
-export type PlanError = GuideTrouble | JobError;
+export type PlanError = GuideTrouble | JobError | NotNow;
 
 /**
- * The plan of a job on a closed machine: made once, then kept by guide version, code and job. One that
- * is not proven in its time is sharpened while nobody waits, and the better one kept. It is ended when all who asked for
- * it have left.
+ * The finished plan of a job on a closed machine: made once, then kept by planner, guide version, code and job. It is
+ * ended when all who asked for it have left.
  */
 export async function planFor(
   db: Database,
@@ -27,7 +26,7 @@ export async function planFor(
 ): Promise<Result<Plan, PlanError>> {
   const model = await modelFor(db, guide.version, guide.code);
   if (!model.ok) return model;
-  const text = `${guide.version}:${guide.code}:${JSON.stringify(job)}`;
+  const text = `${PLANNER}:${guide.version}:${guide.code}:${JSON.stringify(job)}`;
   const key = createHash("sha256").update(text).digest("hex");
   const kept = await keptPlan(db, key);
   if (kept) return ok(kept);
@@ -38,19 +37,16 @@ export async function planFor(
 const planGuide = ({ guide, learning }: Model, job: Job): Guide => learning?.planBy(job) ?? guide;
 
 /** Plans that are being made now: who asks for the same one waits for it. */
-const underWay = new SharedWork<Result<Plan, JobError>>();
+const underWay = new SharedWork<Result<Plan, JobError | NotNow>>();
 
 async function makePlan(
   db: Database,
   key: string,
   task: Parameters<typeof planAside>[0],
   ended: AbortSignal,
-): Promise<Result<Plan, JobError>> {
+): Promise<Result<Plan, JobError | NotNow>> {
   const plan = await planAside(task, ended);
-  if (plan.ok) {
-    await keepPlan(db, key, plan.value);
-    if (!plan.value.proven) void sharpen(db, key, task, plan.value);
-  }
+  if (plan.ok) await keepPlan(db, key, plan.value);
   return plan;
 }
 
@@ -62,16 +58,4 @@ export async function soon<T>(making: Promise<T>): Promise<T | undefined> {
   const stop = new AbortController();
   const late = setTimeout(SOON_MS, undefined, { signal: stop.signal }).catch(() => undefined);
   return Promise.race([making, late]).finally(() => stop.abort());
-}
-
-async function sharpen(
-  db: Database,
-  key: string,
-  task: Parameters<typeof planAside>[0],
-  known: Plan,
-): Promise<void> {
-  const plan = await sharpenAside(task);
-  if (!plan || plan.work > known.work || plan.bound < known.bound) return;
-  // A shop that is closing loses the proof, nothing else.
-  await keepPlan(db, key, plan).catch(() => undefined);
 }

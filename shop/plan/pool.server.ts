@@ -4,10 +4,11 @@ import { Piscina } from "piscina";
 import { fail, type Result } from "../../core/base/result.ts";
 import type { Days, Question } from "../../core/days/index.ts";
 import type { Known, Tallies } from "../../core/learn/index.ts";
-import type { NoExercise, View } from "../../core/practice/index.ts";
+import type { NoExercise } from "../../core/practice/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
 import type { Plan } from "../../core/plan/index.ts";
 import type { JobError } from "../../core/rules/index.ts";
+import type { NotNow } from "../../core/ticket/index.ts";
 import {
   checkTask,
   daysTask,
@@ -18,6 +19,7 @@ import {
   type PlanTask,
   practiceTask,
   type PracticeTask,
+  type Practised,
   tallyTask,
 } from "./plan-worker.ts";
 
@@ -26,19 +28,20 @@ const WORKER = path.resolve("build/workers/plan-worker.js");
 
 /**
  * What is computed off the request's thread, each kind in workers of its own: a guide that takes all it is given holds
- * up no bench. Limits in ms and in tasks that wait; a worker that dies or does not end is replaced by the next.
+ * up no bench. Every task ends by its own count of work; the limits in ms are for a worker that hangs, far beyond
+ * what a task takes on a slow machine. A worker that dies or does not end is replaced by the next.
  */
 const KINDS = {
   /** Somebody waits for it at a bench or the counter. */
-  plan: { threads: 2, ms: 8_000, queue: 60 },
+  plan: { threads: 2, ms: 120_000, queue: 60 },
   /** A guide file that came in. */
-  check: { threads: 1, ms: 9_000, queue: 4 },
+  check: { threads: 1, ms: 240_000, queue: 4 },
   /** Simulated shops: somebody looks at the days, or stands at the counter. */
-  days: { threads: 1, ms: 20_000, queue: 20 },
+  days: { threads: 1, ms: 120_000, queue: 20 },
   /** Somebody practises: it holds up nobody who works. */
-  practice: { threads: 1, ms: 15_000, queue: 20 },
+  practice: { threads: 1, ms: 120_000, queue: 20 },
   /** Nobody waits for it. */
-  later: { threads: 1, ms: 60_000, queue: 200 },
+  later: { threads: 1, ms: 300_000, queue: 200 },
 } as const;
 type Kind = keyof typeof KINDS;
 
@@ -97,27 +100,17 @@ async function aside<T>(
   }
 }
 
-/** Plans a job aside; what has no plan in its time, memory or turn says so as a job's error. */
+/** Plans a job aside, to the finished answer. */
 export async function planAside(
   task: PlanTask,
   asker?: AbortSignal,
-): Promise<Result<Plan, JobError>> {
+): Promise<Result<Plan, JobError | NotNow>> {
   try {
     return await aside("plan", "planTask", task, () => planTask(task), asker);
   } catch (error) {
     if (!(error instanceof NotComputed)) throw error;
-    return fail({ type: "out-of-time", path: "/for", ids: task.job.for });
+    return fail({ type: "not-now" });
   }
-}
-
-/** Plans a job once more with time to prove it; undefined where there are no workers, or it was not proven in time. */
-export async function sharpenAside(task: PlanTask): Promise<Plan | undefined> {
-  if (!workers("later")) return undefined;
-  const sharp = { ...task, isSharpening: true };
-  const made = await aside("later", "planTask", sharp, () => planTask(sharp)).catch(
-    () => undefined,
-  );
-  return made?.ok ? made.value : undefined;
 }
 
 /** What the shop's guides say of claims that nobody has settled, counted aside. */
@@ -152,7 +145,9 @@ export const earliestAside = (
   orNothing(aside("days", "earliestTask", task, () => earliestTask(task)));
 
 /** An exercise as it stands, worked out aside; undefined: not in its time or turn. */
-export const practiceAside = (task: PracticeTask): Promise<Result<View, NoExercise> | undefined> =>
+export const practiceAside = (
+  task: PracticeTask,
+): Promise<Result<Practised, NoExercise> | undefined> =>
   orNothing(aside("practice", "practiceTask", task, () => practiceTask(task)));
 
 async function orNothing<T>(making: Promise<T>): Promise<T | undefined> {

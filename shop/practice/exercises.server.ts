@@ -3,6 +3,7 @@ import type { Guide } from "../../core/guide/index.ts";
 import type { PinnedGuide } from "../../core/bench/index.ts";
 import {
   type Deed,
+  type Drawn,
   nextUp,
   type PracticeEntry,
   practiceStream,
@@ -60,12 +61,18 @@ export async function beginExercise(
     };
     for (let i = 0; i < Math.min(from.length, 3); i++) {
       const pinned = from[(seed + i) % from.length]!;
-      const view = await viewOf(act, pinned, setting, []);
-      if (!view.ok) continue;
+      const made = await practised(act, pinned, setting, []);
+      if (!made.ok) continue;
       const id = act.newId();
       const stream = { id: practiceStream(id), guide: pinned, ticket: undefined };
-      const first = storedPractice(stream.id, 0, { kind: "set", body: setting }, stampOfEvent(act));
-      await db.write((transaction) => addEvents(db, stream, 0, [first], transaction));
+      const entries: readonly PracticeEntry[] = [
+        { kind: "set", body: setting },
+        { kind: "drawn", body: made.value.drawn },
+      ];
+      const first = entries.map((entry, seq) =>
+        storedPractice(stream.id, seq, entry, stampOfEvent(act)),
+      );
+      await db.write((transaction) => addEvents(db, stream, 0, first, transaction));
       return ok(id);
     }
   }
@@ -74,19 +81,28 @@ export async function beginExercise(
 
 const stampOfEvent = (act: Act) => ({ id: act.newId(), ...stampOf(act) });
 
-async function viewOf(
+async function practised(
   { db }: Act,
   { version, code }: PinnedGuide,
   setting: Setting,
   deeds: readonly Deed[],
-): Promise<Result<View, PractiseError>> {
+  drawn?: Drawn,
+): Promise<Result<{ readonly view: View; readonly drawn: Drawn }, PractiseError>> {
   const model = await modelFor(db, version, code);
   if (!model.ok) return fail({ type: "exercise-unknown" });
   const { guide } = model.value;
   const key = `${version}:${code}`;
-  const view = await practiceAside({ key, guide, catalogue: catalogue(), setting, deeds });
-  if (!view) return fail({ type: "not-worked-out" });
-  return view.ok ? view : fail({ type: "exercise-unknown" });
+  const known = drawn && Object.keys(drawn).length > 0 ? { drawn } : {};
+  const made = await practiceAside({
+    key,
+    guide,
+    catalogue: catalogue(),
+    setting,
+    deeds,
+    ...known,
+  });
+  if (!made) return fail({ type: "not-worked-out" });
+  return made.ok ? made : fail({ type: "exercise-unknown" });
 }
 
 /** One's own exercise as it is written. */
@@ -113,15 +129,15 @@ export async function exercisePage(
   allow(act, "practise");
   const found = await kept(act, id);
   if (!found) return fail({ type: "exercise-unknown" });
-  const { stream, setting, deeds } = found;
-  const [model, view] = await Promise.all([
+  const { stream, setting, deeds, drawn } = found;
+  const [model, made] = await Promise.all([
     modelFor(act.db, stream.guide.version, stream.guide.code),
-    viewOf(act, stream.guide, setting, deeds),
+    practised(act, stream.guide, setting, deeds, drawn),
   ]);
   if (!model.ok) return fail({ type: "exercise-unknown" });
-  if (!view.ok) return view;
+  if (!made.ok) return made;
   const { guide } = model.value;
-  return ok({ guide, setting, view: view.value, after: deeds.length });
+  return ok({ guide, setting, view: made.value.view, after: deeds.length });
 }
 
 /** Does something in one's own exercise; when that ends it, how it came out is written with it. */
@@ -134,13 +150,14 @@ export async function practise(
   allow(act, "practise");
   const found = await kept(act, id);
   if (!found) return fail({ type: "exercise-unknown" });
-  const { stream, setting, deeds, outcome } = found;
+  const { stream, setting, deeds, outcome, drawn } = found;
   if (outcome !== undefined || deeds.length !== after) return fail({ type: "exercise-moved-on" });
   if (deeds.length >= MOST_DEEDS) return fail({ type: "exercise-moved-on" });
-  const view = await viewOf(act, stream.guide, setting, [...deeds, deed]);
-  if (!view.ok) return view;
+  const made = await practised(act, stream.guide, setting, [...deeds, deed], drawn);
+  if (!made.ok) return made;
+  const { outcome: came } = made.value.view;
   const entries: PracticeEntry[] = [{ kind: "deed", body: deed }];
-  if (view.value.outcome) entries.push({ kind: "came-out", body: view.value.outcome });
+  if (came) entries.push({ kind: "came-out", body: came });
   return (await append(act, stream, entries)) ? ok(undefined) : fail({ type: "exercise-moved-on" });
 }
 

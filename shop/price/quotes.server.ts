@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
-import { minutesOfPlan, wayOf } from "../../core/price/index.ts";
+import { labourOf, wayOf } from "../../core/price/index.ts";
 import { quoteOf, type QuoteRates } from "../../core/quote/index.ts";
 import {
   type FoundOffer,
@@ -116,8 +116,8 @@ export async function makeQuote(
   const job = { ...facts.job, new: [...brought].filter((part) => !facts.job.for.includes(part)) };
   const plan = isLook(job) ? undefined : await planFor(db, pinned, job);
   if (plan && !plan.ok) return plan;
-  const minutes = plan ? minutesOfPlan(plan.value) : COSMETIC_MINUTES;
-  const way = wayOf(broken, chosen, rates, () => minutes);
+  const labour = plan ? labourOf(plan.value) : { minutes: COSMETIC_MINUTES, above: 0 };
+  const way = wayOf(broken, chosen, rates, () => labour);
   const day = await dayOf(act);
   const quote = quoteOf(way, chosen, rates, {
     finding: facts.work === "find",
