@@ -71,6 +71,31 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    // Time, chance and waiting come in from outside: the same question has the same answer on every machine.
+    files: ["core/**/*.ts"],
+    ignores: ["core/**/*.test.ts"],
+    rules: {
+      "no-restricted-globals": [
+        "error",
+        ...["performance", "setTimeout", "setInterval", "requestAnimationFrame", "process"].map(
+          (name) => ({ name, message: "The core has no clock and no process: pass in what it needs." }),
+        ),
+      ],
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: "The core has no clock: pass the moment in.",
+        },
+        {
+          selector:
+            "MemberExpression[object.name='Date'][property.name='now'], MemberExpression[object.name='Math'][property.name='random']",
+          message: "The core has no clock and no dice: pass them in.",
+        },
+      ],
+    },
+  },
   { files: ["e2e/**"], rules: { "react-hooks/rules-of-hooks": "off" } },
   prettier,
 );

@@ -12,6 +12,22 @@ process.env.MUTATING = "yes";
 /** @type {import("jest").Config} */
 export default {
   ...base,
+  // The tool puts a mutant into Jest's own sandbox.
+  runner: "jest-runner",
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      {
+        jsc: {
+          parser: { syntax: "typescript", tsx: true },
+          target: "es2022",
+          transform: { react: { runtime: "automatic" } },
+        },
+        module: { type: "es6" },
+      },
+    ],
+  },
+  testTimeout: 60_000,
   roots: rooms.map((room) => `<rootDir>/core/${room}`),
   testSequencer: "<rootDir>/scripts/quickest-first.mjs",
   setupFiles: ["<rootDir>/scripts/end-on-failure.mjs"],

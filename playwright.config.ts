@@ -7,14 +7,13 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   timeout: 120_000,
-  // A check machine may stall for longer than a page may take; what fails twice is broken.
-  retries: 1,
+  retries: 0,
   expect: { timeout: 15_000 },
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: "/usr/bin/chromium-headless-shell",
       args: [
         "--headless",
         "--no-sandbox",
@@ -24,6 +23,10 @@ export default defineConfig({
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
+        // One process shows all pages of a worker: what it has compiled of the program it keeps.
+        "--renderer-process-limit=1",
+        "--process-per-site",
+        "--disable-site-isolation-trials",
         // A camera that shows a test picture, and may be used.
         "--use-fake-device-for-media-stream",
         "--use-fake-ui-for-media-stream",

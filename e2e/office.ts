@@ -9,8 +9,8 @@ export const test = base.extend<{ supplier: Supplier }>({
     await use(supplier);
     await supplier.close();
   },
-  shop: async ({ page, supplier }, use) => {
-    const shop = await Shop.open({ BENCH_SUPPLIER: supplier.url });
+  shop: async ({ page, supplier, server }, use) => {
+    const shop = await Shop.open({ BENCH_SUPPLIER: supplier.url }, server);
     await shop.signIn(page);
     await use(shop);
     await shop.close();

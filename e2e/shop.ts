@@ -1,26 +1,25 @@
-import { spawn, type ChildProcess } from "node:child_process";
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
-import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { PEOPLE, PINS } from "../demo/scenario.ts";
-import { expect, type Page, test as base } from "@playwright/test";
+import { type BrowserContext, expect, type Page, test as base } from "@playwright/test";
+import { Server } from "./server.ts";
 
 /** A shop of its own for a test: the production server over a copy of the demo data. */
 export class Shop {
-  private server: ChildProcess | undefined;
   private constructor(
     readonly folder: string,
-    readonly port: number,
+    private readonly server: Server,
     /** What its server is told beside its folder, from its next start on. */
     public more: Readonly<Record<string, string>>,
+    private readonly isOwn: boolean,
   ) {}
 
-  /** `more` is what its server is told beside its folder. */
-  static async open(more: Readonly<Record<string, string>> = {}): Promise<Shop> {
+  /** `more` is what its server is told beside its folder. Without a server it has one of its own. */
+  static async open(more: Readonly<Record<string, string>> = {}, server?: Server): Promise<Shop> {
     const folder = mkdtempSync(path.join(tmpdir(), "bench-e2e-"));
     cpSync(process.env["BENCH_TEMPLATE"]!, folder, { recursive: true });
-    const shop = new Shop(folder, await freePort(), more);
+    const shop = new Shop(folder, server ?? (await Server.make()), more, server === undefined);
     await shop.start();
     return shop;
   }
@@ -32,72 +31,94 @@ export class Shop {
     expect(answer.status()).toBe(200);
   }
 
+  get port(): number {
+    return this.server.port;
+  }
+
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  async start(): Promise<void> {
-    const server = spawn("node", ["scripts/start.mjs"], {
-      env: {
-        ...process.env,
-        ...this.more,
-        NODE_ENV: "production",
-        PORT: String(this.port),
-        BENCH_DATA: this.folder,
-      },
-      stdio: ["ignore", "pipe", "pipe"],
-    });
-    this.server = server;
-    await new Promise<void>((resolve, reject) => {
-      let said = "";
-      const hear = (chunk: Buffer): void => {
-        said += chunk.toString();
-        if (said.includes("open http")) resolve();
-      };
-      server.stdout.on("data", hear);
-      server.stderr.on("data", hear);
-      server.once("exit", (code) => reject(new Error(`server ended (${code}): ${said}`)));
-    });
+  start(): Promise<void> {
+    return this.server.open(this.folder, this.more);
   }
 
   /** As when the power goes: no goodbye. */
-  async kill(): Promise<void> {
-    const { server } = this;
-    if (!server || server.exitCode !== null || server.signalCode !== null) return;
-    const gone = new Promise((resolve) => server.once("exit", resolve));
-    server.kill("SIGKILL");
-    await gone;
+  kill(): Promise<void> {
+    return this.server.kill();
   }
 
   /** As when it is stopped in order. */
-  async end(): Promise<void> {
-    const { server } = this;
-    if (!server) return;
-    const gone = new Promise((resolve) => server.once("exit", resolve));
-    server.kill("SIGTERM");
-    await gone;
+  end(): Promise<void> {
+    return this.server.end();
   }
 
   async close(): Promise<void> {
-    await this.kill();
+    if (this.isOwn) await this.server.kill();
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
 
-function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = createServer();
-    probe.listen(0, "127.0.0.1", () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === "object" && address ? address.port : 0));
-    });
-  });
+/** What a page leaves in its browser. */
+const LEFT = "local_storage,indexeddb,cache_storage,service_workers,websql,shared_storage";
+
+/** A browser as a new one has nothing in it: but what it has fetched of the program it may keep, as any browser does. */
+async function emptied(room: BrowserContext, origin: string): Promise<void> {
+  const page = await room.newPage();
+  const browser = await room.newCDPSession(page);
+  await browser.send("Storage.clearDataForOrigin", { origin, storageTypes: LEFT });
+  await room.clearCookies();
+  await page.close();
+}
+
+interface Worker {
+  /** One server goes through all tests of a worker, from one shop to the next. */
+  server: Server;
+  /** And so does one browser. */
+  room: BrowserContext;
 }
 
 /** Errors on the console and in the page fail a test; what a test provokes it names first. */
-export const test = base.extend<{ shop: Shop; calm: { expected: RegExp[] } }>({
-  shop: async ({ page }, use) => {
-    const shop = await Shop.open();
+export const test = base.extend<
+  { shop: Shop; calm: { expected: RegExp[] }; isAlone: boolean },
+  Worker
+>({
+  server: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads what a fixture needs from its first argument.
+    async ({}, use) => {
+      const server = await Server.make();
+      await use(server);
+      await server.kill();
+    },
+    { scope: "worker" },
+  ],
+  room: [
+    async ({ browser }, use) => {
+      const room = await browser.newContext();
+      await use(room);
+      await room.close();
+    },
+    { scope: "worker" },
+  ],
+  /** Whether a test has a browser of its own, for what is said once of a browser (touch, its size). */
+  isAlone: [false, { option: true }],
+  context: async ({ isAlone, browser, room, server }, use) => {
+    if (isAlone) {
+      const own = await browser.newContext();
+      await use(own);
+      return own.close();
+    }
+    await use(room);
+    await room.setOffline(false);
+    await room.unrouteAll({ behavior: "ignoreErrors" });
+    for (const page of room.pages()) await page.close();
+    await emptied(room, `http://127.0.0.1:${server.port}`);
+  },
+  page: async ({ context }, use) => {
+    await use(await context.newPage());
+  },
+  shop: async ({ page, server }, use) => {
+    const shop = await Shop.open({}, server);
     await shop.signIn(page);
     await use(shop);
     await shop.close();

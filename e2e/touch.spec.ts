@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { expect, openBench, ready, stepLine, test } from "./shop.ts";
 
-test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true, isAlone: true });
 
 /** The big button that Space presses too. */
 const done = (page: Page) => page.locator(".press-big", { hasText: "Space" });

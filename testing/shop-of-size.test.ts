@@ -1,4 +1,3 @@
-import { jest } from "@jest/globals";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
@@ -6,7 +5,6 @@ import { openShop } from "../shop/open.server.ts";
 import { rebuild } from "../shop/rebuild.server.ts";
 import { makeShopOfSize } from "./shop-of-size.ts";
 
-jest.setTimeout(60_000);
 
 test("a made shop is a real one: its ledgers fold, and its projections are what they lead to", async () => {
   const folder = mkdtempSync(path.join(tmpdir(), "bench-made-"));

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { must } from "../core/base/must.ts";
@@ -29,20 +29,45 @@ export const ofAFile = process.env["BENCH_DATABASE"] === undefined ? describe : 
 
 export const ofAServer = process.env["BENCH_DATABASE"] === undefined ? describe.skip : describe;
 
+/** A shop that is closed, and how many ids its making took. */
+interface Template {
+  readonly from: string;
+  readonly made: number;
+}
+let template: Promise<Template> | undefined;
+
+const newFolder = (): string => mkdtempSync(path.join(tmpdir(), "bench-shop-"));
+
 /** A shop in a folder of its own, with two people and one guide. */
 export class TestShop {
-  private made = 0;
+  private ids = 0;
   private constructor(
     readonly folder: string,
     readonly shop: Shop,
   ) {}
 
+  /** Where the shop is a file, it is a copy of one that was made once in this process. */
   static async open(): Promise<TestShop> {
-    const folder = mkdtempSync(path.join(tmpdir(), "bench-shop-"));
+    const folder = newFolder();
+    if (process.env["BENCH_DATABASE"] !== undefined) return TestShop.made(folder);
+    const { from, made } = await (template ??= TestShop.template());
+    cpSync(from, folder, { recursive: true });
+    const test = new TestShop(folder, await openShop(folder, "UTC"));
+    test.ids = made;
+    return test;
+  }
+  private static async made(folder: string): Promise<TestShop> {
     const test = new TestShop(folder, await openShop(folder, "UTC"));
     await addPeople(test.db, [TOBIN, MIREL]);
     done(await storeGuide(test.act(MIREL), guideFile("marrowby-tern-15"), ""));
     return test;
+  }
+  private static async template(): Promise<Template> {
+    const from = newFolder();
+    const test = await TestShop.made(from);
+    await test.db.close();
+    process.on("exit", () => rmSync(from, { recursive: true, force: true }));
+    return { from, made: test.ids };
   }
   get db(): Database {
     return this.shop.db;
@@ -62,7 +87,7 @@ export class TestShop {
       db: this.db,
       actor,
       now: () => new Date(Date.UTC(2026, 0, 1, 8, minute)),
-      newId: () => `made-${(this.made += 1)}`,
+      newId: () => `made-${(this.ids += 1)}`,
     };
   }
   /** A new ticket that waits for its customer. */

@@ -28,7 +28,7 @@ test("an exercise is set, done and told; it has a ledger of its own and no ticke
   await answer(id, true);
   expect(await page(id)).toMatchObject({ after: 1, view: { outcome: { damage: [] } } });
   const head = await shop.db.tables.streams.findByPk(`practice:${id}`, { raw: true });
-  expect(head).toMatchObject({ ticket: null, length: 3 });
+  expect(head).toMatchObject({ ticket: null, length: 4 });
 });
 
 test("what is over, or was gone on with, takes nothing more", async () => {
