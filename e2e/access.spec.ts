@@ -19,22 +19,18 @@ async function paleOn(page: Page): Promise<readonly string[]> {
 const said = ({ violations: found }: Awaited<ReturnType<AxeBuilder["analyze"]>>) =>
   found.flatMap(({ id, nodes }) => nodes.map(({ target }) => `${id}: ${target.join(" ")}`));
 
-/** The widths at which the page goes past its window sideways. */
+/** The widths at which the page goes past its window sideways, and stays there. */
 async function sideways(page: Page): Promise<readonly string[]> {
   const found: string[] = [];
+  const beyond = () =>
+    page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   for (const size of WIDTHS) {
     await page.setViewportSize(size);
-    const beyond = await page.evaluate(
-      () =>
-        new Promise<number>((resolve) =>
-          requestAnimationFrame(() =>
-            requestAnimationFrame(() =>
-              resolve(document.documentElement.scrollWidth - window.innerWidth),
-            ),
-          ),
-        ),
-    );
-    if (beyond > 0) found.push(`goes sideways, ${size.width} wide`);
+    // A chart takes its new width a moment after the window has.
+    await expect
+      .poll(beyond, { timeout: 3_000, intervals: [50] })
+      .toBeLessThanOrEqual(0)
+      .catch(() => found.push(`goes sideways, ${size.width} wide`));
   }
   await page.setViewportSize(WIDTHS[0]!);
   return found;

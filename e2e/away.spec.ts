@@ -13,6 +13,16 @@ import {
   workAs,
 } from "./shop.ts";
 
+test.use({ isAlone: true });
+
+/** In the page: whether it and all its files are kept. */
+async function isKept(): Promise<boolean> {
+  const files = performance.getEntriesByType("resource").map(({ name }) => name);
+  const own = files.filter((name) => /\/assets\//.test(name));
+  const kept = await Promise.all([location.href, ...own].map((file) => caches.match(file)));
+  return own.length > 0 && kept.every((one) => one !== undefined);
+}
+
 test("the bench of an open job opens without its server; what is ticked there goes out from another page", async ({
   page,
   shop,
@@ -26,7 +36,7 @@ test("the bench of an open job opens without its server; what is ticked there go
   // Once more, now that the page is kept; and its files with it.
   await openBench(page, shop, "1007");
   await onward(page);
-  await page.waitForTimeout(1500);
+  await expect.poll(() => page.evaluate(isKept)).toBe(true);
   const line = (await stepLine(page).textContent())!;
   await shop.kill();
   await page.reload();

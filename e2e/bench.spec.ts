@@ -2,6 +2,7 @@ import type { Page } from "@playwright/test";
 import {
   expect,
   hydrated,
+  noneLeft,
   onward,
   onwardTo,
   openBench,
@@ -23,8 +24,7 @@ async function wholeJob(page: Page, shop: Shop, number: string): Promise<readonl
     if (line.startsWith("Count what lies")) break;
     await onward(page);
   }
-  await page.keyboard.type("0");
-  await page.keyboard.press("Enter");
+  await noneLeft(page);
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
   await page.goto(`${shop.url}/tickets/${number}/soak`);
   await hydrated(page);

@@ -4,6 +4,7 @@ import {
   expect,
   hydrated,
   newTicket,
+  noneLeft,
   onwardTo,
   openBench,
   press,
@@ -94,8 +95,7 @@ test("a promise is made at the counter by its odds, the counter shows them, and 
   await openBench(page, shop, number);
   await press(page, "y");
   await onwardTo(page, /^Count what lies/);
-  await page.keyboard.type("0");
-  await page.keyboard.press("Enter");
+  await noneLeft(page);
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
   await page.getByLabel("Why it goes out all the same").fill("It was heard at the bench.");
   await page.getByRole("button", { name: "It goes out all the same" }).click();

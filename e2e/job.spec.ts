@@ -2,6 +2,7 @@ import type { Page } from "@playwright/test";
 import {
   expect,
   hydrated,
+  noneLeft,
   onward,
   onwardTo,
   openBench,
@@ -71,8 +72,7 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
   expect(seen.some((line) => line.startsWith("Swap:"))).toBe(true);
   expect(seen.filter((line) => line.startsWith("Power it on")).length).toBeGreaterThan(0);
   expect(seen.filter((line) => line.startsWith("Proof,")).length).toBeGreaterThan(1);
-  await page.keyboard.type("0");
-  await page.keyboard.press("Enter");
+  await noneLeft(page);
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
   await expect(page.getByText("No soak was run since it was shut.")).toBeVisible();
   await tabTo(page, "Why it goes out all the same");

@@ -1,6 +1,16 @@
 import type { Page } from "@playwright/test";
 import sharp from "sharp";
-import { expect, hydrated, onward, openBench, press, type Shop, stepLine, test } from "./shop.ts";
+import {
+  expect,
+  hydrated,
+  noneLeft,
+  onward,
+  openBench,
+  press,
+  type Shop,
+  stepLine,
+  test,
+} from "./shop.ts";
 
 /** Taps shares of the map, one after the other. */
 async function tapMap(page: Page, ...spots: readonly (readonly [number, number])[]): Promise<void> {
@@ -80,8 +90,7 @@ test("a machine nobody knows: from the counter to closed, and its next battery i
   }
   expect(seen.join("; ")).toContain("Gate");
   expect(seen).toContain("Screw in the base plate screws: 4");
-  await page.keyboard.type("0");
-  await page.keyboard.press("Enter");
+  await noneLeft(page);
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
   await page.goto(`${shop.url}/guides/umber-ox-13?for=battery`);
   await hydrated(page);
@@ -90,26 +99,30 @@ test("a machine nobody knows: from the counter to closed, and its next battery i
   await expect(page.getByText(/Learnt on ticket \d+/)).toBeVisible();
 });
 
-test("what was entered is taken back; offline it waits, and is written when the server is there again", async ({
-  page,
-  context,
-  shop,
-  calm,
-}) => {
-  // As the page says it, and as the service worker hands it on.
-  calm.expected.push(/ERR_INTERNET_DISCONNECTED/, /ERR_FAILED/);
-  const number = await unknownAtBench(page, shop);
-  await context.setOffline(true);
-  await baseOff(page);
-  await expect(page.getByText(/Not saved yet: \d+ ticks? waits?/)).toBeVisible();
-  await context.setOffline(false);
-  await expect(page.getByText("saved", { exact: true })).toBeVisible({ timeout: 30_000 });
-  await openBench(page, shop, number);
-  await press(page, "n");
-  await expect(stepLine(page)).toHaveText("Lift the battery out");
-  // The look, the lift, the screws.
-  for (let i = 0; i < 3; i++) await press(page, "Backspace");
-  await expect(stepLine(page)).toHaveText("Take out the base plate screws: 4");
+test.describe("in a browser that keeps its pages", () => {
+  test.use({ isAlone: true });
+
+  test("what was entered is taken back; offline it waits, and is written when the server is there again", async ({
+    page,
+    context,
+    shop,
+    calm,
+  }) => {
+    // As the page says it, and as the service worker hands it on.
+    calm.expected.push(/ERR_INTERNET_DISCONNECTED/, /ERR_FAILED/);
+    const number = await unknownAtBench(page, shop);
+    await context.setOffline(true);
+    await baseOff(page);
+    await expect(page.getByText(/Not saved yet: \d+ ticks? waits?/)).toBeVisible();
+    await context.setOffline(false);
+    await expect(page.getByText("saved", { exact: true })).toBeVisible({ timeout: 30_000 });
+    await openBench(page, shop, number);
+    await press(page, "n");
+    await expect(stepLine(page)).toHaveText("Lift the battery out");
+    // The look, the lift, the screws.
+    for (let i = 0; i < 3; i++) await press(page, "Backspace");
+    await expect(stepLine(page)).toHaveText("Take out the base plate screws: 4");
+  });
 });
 
 test("a slanted picture is straightened and drawn on; bad ones are refused in words", async ({

@@ -1,6 +1,15 @@
 import type { Page } from "@playwright/test";
 import { startSupplier, type Supplier } from "../stand-ins/supplier.ts";
-import { expect, hydrated, newTicket, onwardTo, openBench, Shop, test as base } from "./shop.ts";
+import {
+  expect,
+  hydrated,
+  newTicket,
+  noneLeft,
+  onwardTo,
+  openBench,
+  Shop,
+  test as base,
+} from "./shop.ts";
 
 /** A shop whose supplier answers, and does what it is told. */
 export const test = base.extend<{ supplier: Supplier }>({
@@ -98,8 +107,7 @@ export async function answer(page: Page, word: "Yes" | "No" | "Not yet"): Promis
 export async function build(page: Page, shop: Shop, number: string): Promise<void> {
   await openBench(page, shop, number);
   await onwardTo(page, /^Count what lies/);
-  await page.keyboard.type("0");
-  await page.keyboard.press("Enter");
+  await noneLeft(page);
   await expect(page).toHaveURL(/\/tickets\/\d+$/);
   await hydrated(page);
 }

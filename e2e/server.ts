@@ -21,7 +21,7 @@ export class Server {
   async open(folder: string, more: Environment): Promise<void> {
     const boot = JSON.stringify(Object.entries(more).filter(([name]) => !CAN_CHANGE.has(name)));
     if (this.isRunning && boot !== this.bootedWith) await this.kill();
-    if (this.isRunning) return this.change(folder, more);
+    if (this.isRunning) return this.tell({ ...more, BENCH_DATA: folder });
     this.bootedWith = boot;
     await this.start(folder, more);
   }
@@ -30,13 +30,19 @@ export class Server {
     return this.process?.exitCode === null && this.process.signalCode === null;
   }
 
-  private change(folder: string, more: Environment): Promise<void> {
+  /** Lets go of its folder, so that it can be taken away. */
+  async close(): Promise<void> {
+    if (this.isRunning) await this.tell({});
+  }
+
+  /** What it is told to open; nothing more when no folder is named. */
+  private tell(env: Environment): Promise<void> {
     const server = this.process!;
     return new Promise((resolve, reject) => {
       server.once("message", (said: { readonly error?: string }) =>
         said.error === undefined ? resolve() : reject(new Error(said.error)),
       );
-      server.send({ ...more, BENCH_DATA: folder });
+      server.send(env);
     });
   }
 

@@ -54,7 +54,7 @@ export class Shop {
   }
 
   async close(): Promise<void> {
-    if (this.isOwn) await this.server.kill();
+    await (this.isOwn ? this.server.kill() : this.server.close());
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
@@ -74,7 +74,7 @@ async function emptied(room: BrowserContext, origin: string): Promise<void> {
 interface Worker {
   /** One server goes through all tests of a worker, from one shop to the next. */
   server: Server;
-  /** And so does one browser. */
+  /** And so does one browser, which keeps no pages for when the server is away. */
   room: BrowserContext;
 }
 
@@ -94,13 +94,13 @@ export const test = base.extend<
   ],
   room: [
     async ({ browser }, use) => {
-      const room = await browser.newContext();
+      const room = await browser.newContext({ serviceWorkers: "block" });
       await use(room);
       await room.close();
     },
     { scope: "worker" },
   ],
-  /** Whether a test has a browser of its own, for what is said once of a browser (touch, its size). */
+  /** Whether a test has a browser of its own: for what is said once of it (touch, its size), and for pages kept in it. */
   isAlone: [false, { option: true }],
   context: async ({ isAlone, browser, room, server }, use) => {
     if (isAlone) {
@@ -159,6 +159,7 @@ export async function openBench(page: Page, shop: Shop, number: string): Promise
   await page.goto(`${shop.url}/tickets/${number}/bench`);
   await hydrated(page);
   await ready(page);
+  await expect(stepLine(page)).not.toHaveText("Working out the way from here");
 }
 
 /** Server-rendered markup is there before its keys work: the page says when they do. */
@@ -187,6 +188,14 @@ export async function onwardTo(page: Page, words: RegExp): Promise<void> {
     await onward(page);
   }
   throw new Error(`the bench never came to ${words}`);
+}
+
+/** At the end of a job: no screw is left on the mat. */
+export async function noneLeft(page: Page): Promise<void> {
+  // The field comes a moment after its heading.
+  await expect(page.getByLabel("Screws left over on the bench")).toBeFocused();
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
 }
 
 /** Types into the find box, as a scanner does. */

@@ -2,6 +2,7 @@ import {
   choose,
   expect,
   hydrated,
+  noneLeft,
   onwardTo,
   openBench,
   press,
@@ -24,8 +25,7 @@ test("scanner and gauge are heard at the swap of a battery", async ({ page, shop
   await expect(gauge).toContainText("worn: offer a new one");
   await press(page, "Space");
   await onwardTo(page, /^Count what lies/);
-  await page.keyboard.type("0");
-  await page.keyboard.press("Enter");
+  await noneLeft(page);
   await expect(page.getByText(/Battery, TN-B41/i)).toBeVisible();
 });
 

@@ -8,7 +8,7 @@ const DEBIAN = "/usr/lib/postgresql";
 const isRoot = process.getuid?.() === 0;
 
 /** Debian's PostgreSQL, installed when it is missing: the folder of its programs. */
-function programs() {
+export function postgresPrograms() {
   if (!existsSync(DEBIAN)) {
     say("installing PostgreSQL from Debian's packages");
     aptInstall("postgresql");
@@ -23,7 +23,7 @@ const asItsUser = (command, args) =>
 
 /** Starts a PostgreSQL of its own on loopback, in a folder that goes with it; gives its address and how to stop it. */
 export async function startPostgres(port) {
-  const bin = programs();
+  const bin = postgresPrograms();
   const folder = mkdtempSync(path.join(tmpdir(), "bench-postgres-"));
   if (isRoot) {
     const id = (which) => Number(execFileSync("id", [which, "postgres"], { encoding: "utf8" }));

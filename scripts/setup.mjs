@@ -107,12 +107,12 @@ export function aptInstall(name) {
   apt("install", "-y", "-q", "--no-install-recommends", name);
 }
 
-/** Debian's Chromium, installed when it is missing. */
+/** Debian's Chromium without a window of its own, installed when it is missing. */
 export function chromium() {
-  const place = "/usr/bin/chromium";
+  const place = "/usr/bin/chromium-headless-shell";
   if (existsSync(place)) return place;
   say("installing Chromium from Debian's packages");
-  aptInstall("chromium");
+  aptInstall("chromium-headless-shell");
   execFileSync(place, ["--version"]);
   return place;
 }

@@ -1,19 +1,42 @@
+import { postgresPrograms } from "./postgres.mjs";
 import { build, chromium, run, say, setup } from "./setup.mjs";
+import { E2E_RESULTS, slowest, UNIT_RESULTS } from "./slowest.mjs";
 
 setup();
 chromium();
-// Types before lint: the typed rules need the route types that it generates.
-for (const step of ["format", "typecheck", "lint", "unit"]) {
-  say(step);
-  run("npm", ["run", "-s", step]);
+postgresPrograms();
+
+/** Runs lanes of commands beside each other, each lane's output in one piece; the first that fails stops all. */
+function beside(lanes, env = {}) {
+  const names = Object.keys(lanes);
+  say(names.join(", beside "));
+  run(
+    "npx",
+    [
+      ...["concurrently", "--group", "--kill-others-on-fail", "--names", names.join(",")],
+      ...Object.values(lanes),
+    ],
+    { env: { ...process.env, ...env } },
+  );
 }
-say("unit, on PostgreSQL");
-run("npm", ["run", "-s", "unit:postgres"]);
+
+const began = Date.now();
+beside({
+  // Types before lint: the typed rules need the route types that it generates.
+  checks: "npm run -s format && npm run -s typecheck && npm run -s lint",
+  units: `npm run -s unit -- --json --outputFile=${UNIT_RESULTS}`,
+});
 build();
-say("e2e");
-run("npm", ["run", "-s", "e2e"]);
+beside(
+  {
+    "units on PostgreSQL": "npm run -s unit:postgres",
+    browser: "npm run -s e2e -- --reporter=list,json",
+  },
+  { PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_RESULTS },
+);
 say("probe, short");
 run("npm", ["run", "-s", "probe", "--", "--short"], {
   env: { ...process.env, BENCH_LOG: "error" },
 });
-say("all green");
+say(`the slowest files:\n${slowest(10)}`);
+say(`all green in ${((Date.now() - began) / 60_000).toFixed(1)} minutes`);

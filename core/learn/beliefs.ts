@@ -13,7 +13,7 @@ import type { Act, Claim } from "./log.ts";
 /** Whether a claim holds: it does, it does not, or nobody knows. */
 export const FREE = 1;
 export const HOLDS = 2;
-const OPEN = 0;
+export const OPEN = 0;
 type Verdict = typeof OPEN | typeof FREE | typeof HOLDS;
 
 export type Source = "seen" | "said" | "decided";

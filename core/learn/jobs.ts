@@ -12,7 +12,7 @@ import {
   problemOf,
 } from "../rules/index.ts";
 import { leastWork } from "../work/index.ts";
-import type { Beliefs } from "./beliefs.ts";
+import { type Beliefs, FREE, OPEN } from "./beliefs.ts";
 import { boldGuide, safeGuide } from "./guides.ts";
 
 /** The kinds of parts that shops replace. */
@@ -38,6 +38,8 @@ export interface Way {
   readonly moves: readonly Move[];
   /** Minutes. */
   readonly work: number;
+  /** Minutes that no way takes less than. */
+  readonly bound: number;
   readonly proven: boolean;
 }
 
@@ -70,21 +72,29 @@ export const usualParts = (beliefs: Beliefs): readonly string[] =>
   );
 
 /**
- * What the usual jobs take, at best and at worst. The bold ways that `last` found are used again where nothing that
- * is known now forbids them: knowing more only forbids more.
+ * What the usual jobs take, at best and at worst. From `last` is mended: knowing more only forbids more of what is
+ * bold, and only allows more of what is safe; so the bold way still stands unless it is forbidden now, the safe way
+ * unless something was set free, and where the two took the same they still do.
  */
 export function assess(beliefs: Beliefs, last?: Assessment): Assessment {
   const bold = modelOf(boldGuide(beliefs));
-  const isMore = last !== undefined && isKnownMore(last.beliefs, beliefs);
   let safe: Model | undefined;
+  const safely = (): Model => (safe ??= modelOf(safeGuide(beliefs)));
+  const more = last && moreKnown(last.beliefs, beliefs);
   const jobs = usualParts(beliefs).flatMap((part): LearntJob[] => {
-    const before = isMore ? last.jobs.find((job) => job.part === part) : undefined;
-    const best = before && isWay(bold, part, before.bold.moves) ? before.bold : wayOf(bold, part);
+    const before = more && last.jobs.find((job) => job.part === part);
+    if (before?.gap === 0) return [{ ...before, bold: before.safe, against: [] }];
+    const best =
+      before && isWay(bold, part, before.bold.moves)
+        ? before.bold
+        : wayOf(bold, part, { best: before?.safe, bound: before?.bold.bound ?? 0 });
     if (!best) return [];
     const against = claimsAgainst(beliefs, bold, best.moves);
     if (against.length === 0) return [{ part, safe: best, bold: best, against, gap: 0 }];
-    safe ??= modelOf(safeGuide(beliefs));
-    const worst = wayOf(safe, part);
+    const worst =
+      before && !more.isFreer
+        ? before.safe
+        : wayOf(safely(), part, { best: before?.safe, bound: best.bound });
     if (!worst) return [];
     const gap = worst.work - best.work;
     return [{ part, safe: worst, bold: best, against, gap: gap > EPSILON ? gap : 0 }];
@@ -101,14 +111,17 @@ export function isAsShort(beliefs: Beliefs, least: ReadonlyMap<string, number>):
   });
 }
 
-/** Whether nothing that was known before is open, or otherwise, now. */
-function isKnownMore(before: Beliefs, now: Beliefs): boolean {
-  if (before.draft.parts !== now.draft.parts && !isAlike(before, now)) return false;
+/** Whether something is known to be free that was open; undefined when something known is open, or otherwise, now. */
+function moreKnown(before: Beliefs, now: Beliefs): { readonly isFreer: boolean } | undefined {
+  if (before.draft.parts !== now.draft.parts && !isAlike(before, now)) return undefined;
+  let isFreer = false;
   for (let key = 0; key < 2 * before.things ** 2; key++) {
-    const was = before.of(key);
-    if (was !== 0 && was !== now.of(key)) return false;
+    const [was, is] = [before.of(key), now.of(key)];
+    if (was === is) continue;
+    if (was !== OPEN) return undefined;
+    isFreer ||= is === FREE;
   }
-  return true;
+  return { isFreer };
 }
 
 const isAlike = (before: Beliefs, now: Beliefs): boolean =>
@@ -121,10 +134,16 @@ function problemFor(model: Model, part: string): Problem {
   return problem.value;
 }
 
-function wayOf(model: Model, part: string): Way | undefined {
+function wayOf(
+  model: Model,
+  part: string,
+  known: { readonly best?: Way | undefined; readonly bound: number } = { bound: 0 },
+): Way | undefined {
+  const from = known.best ? { best: known.best, bound: known.bound } : { bound: known.bound };
   const meter = new Meter(WAY);
-  const { best, proven } = leastWork(problemFor(model, part), closedMachine(model), meter);
-  return best && { model, moves: best.moves, work: best.work, proven };
+  const found = leastWork(problemFor(model, part), closedMachine(model), meter, from);
+  const { best, bound, proven } = found;
+  return best && { model, moves: best.moves, work: best.work, bound, proven };
 }
 
 /** Whether these moves are allowed from the closed machine, and free the part. */

@@ -17,6 +17,12 @@ export interface LeastWork {
   readonly visited: number;
 }
 
+/** What is known of a plan before it is looked for: a legal one, and what none takes less than. Minutes. */
+export interface Known {
+  readonly best?: Realised;
+  readonly bound: number;
+}
+
 const EPSILON = 1e-6;
 /** A plan this many times its bound is looked for once more, with all that is allowed. */
 const FAR = 1.05;
@@ -34,13 +40,20 @@ const STATES = 20_000;
  * looked for with just those elements. Where the two do not meet, the states are searched that use only
  * elements a better plan could afford. Exact when it ends in time; always a legal plan, if it found one, and a true bound.
  */
-export function leastWork(problem: Problem, start: State, meter = new Meter(WHOLE)): LeastWork {
-  return new Search(problem, start, meter).run();
+export function leastWork(
+  problem: Problem,
+  start: State,
+  meter = new Meter(WHOLE),
+  known: Known = { bound: 0 },
+): LeastWork {
+  const { best, bound } = known;
+  if (best && bound >= best.work - EPSILON) return { best, bound, proven: true, visited: 0 };
+  return new Search(problem, start, meter, known).run();
 }
 
 class Search {
   private best: Realised | undefined;
-  private bound = 0;
+  private bound: number;
   /** The part of the bound that `rest` is left over from: forced elements, and what is owed to the sets. */
   private dual = 0;
   private visited = 0;
@@ -61,7 +74,10 @@ class Search {
     private readonly problem: Problem,
     private readonly start: State,
     private readonly meter: Meter,
+    known: Known,
   ) {
+    this.best = known.best;
+    this.bound = known.bound;
     this.relaxation = relaxationOf(problem, start, meter);
     const { size, cost, usable } = this.relaxation;
     this.usable = usable;
@@ -73,7 +89,7 @@ class Search {
 
   run(): LeastWork {
     if (!this.relaxation.reaches(this.having(this.usable))) return this.answer(Infinity);
-    this.tryOut(this.having(this.usable), Infinity);
+    if (!this.best) this.tryOut(this.having(this.usable), Infinity);
     const isLong = (this.best?.moves.length ?? 0) > LONG;
     if (isLong) this.shorten();
     const isDone =

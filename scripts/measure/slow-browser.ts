@@ -6,7 +6,7 @@ export const SLOWER = 4;
 
 export const startBrowser = (): Promise<Browser> =>
   chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: "/usr/bin/chromium-headless-shell",
     args: ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"],
   });
 
