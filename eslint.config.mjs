@@ -79,7 +79,10 @@ export default tseslint.config(
       "no-restricted-globals": [
         "error",
         ...["performance", "setTimeout", "setInterval", "requestAnimationFrame", "process"].map(
-          (name) => ({ name, message: "The core has no clock and no process: pass in what it needs." }),
+          (name) => ({
+            name,
+            message: "The core has no clock and no process: pass in what it needs.",
+          }),
         ),
       ],
       "no-restricted-syntax": [

@@ -5,7 +5,6 @@ import { openShop } from "../shop/open.server.ts";
 import { rebuild } from "../shop/rebuild.server.ts";
 import { makeShopOfSize } from "./shop-of-size.ts";
 
-
 test("a made shop is a real one: its ledgers fold, and its projections are what they lead to", async () => {
   const folder = mkdtempSync(path.join(tmpdir(), "bench-made-"));
   await makeShopOfSize(folder, path.join(import.meta.dirname, "../guides"), 120, 5);

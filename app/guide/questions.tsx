@@ -132,7 +132,7 @@ function overWords({ gap, jobs }: Standing): string {
 }
 
 /** What each usual job is planned with, and what it could be. */
-function Gap({ guide, standing: { gap, jobs } }: { guide: Guide; standing: Standing }) {
+function Gap({ guide, standing: { gap, proven, jobs } }: { guide: Guide; standing: Standing }) {
   if (jobs.length === 0) return null;
   return (
     <Box component="section" aria-label="How well it is known">
@@ -141,6 +141,7 @@ function Gap({ guide, standing: { gap, jobs } }: { guide: Guide; standing: Stand
         {gap > 0
           ? `${gap.toFixed(1)} minutes are planned that may not be needed, over ${jobs.length} usual jobs.`
           : `All ${jobs.length} usual jobs are as short as they can be.`}
+        {!proven && " Not all of these minutes are proven: there may be a shorter way."}
       </Typography>
       <Box component="table" sx={{ mt: 1, borderSpacing: "16px 4px", ml: -2 }}>
         <thead>

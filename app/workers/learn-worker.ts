@@ -5,7 +5,7 @@ import {
   oddsFrom,
   type Sighting,
   type Standing,
-  standingOf,
+  Standings,
   type Tallies,
 } from "../../core/learn/index.ts";
 
@@ -15,10 +15,19 @@ export interface StandingQuestion {
   readonly tallies: Tallies;
 }
 
+/** The guide that was asked about last, as text, and how far it has been asked about. */
+let last: { readonly guide: string; readonly standings: Standings | undefined } | undefined;
+
+function standingsOf(guide: Guide): Standings | undefined {
+  const text = JSON.stringify(guide);
+  if (last?.guide !== text) last = { guide: text, standings: Standings.of(guide) };
+  return last.standings;
+}
+
 /** What is known of a learnt guide and what to ask next, and what sisters change, off the page's own thread. */
 const work = {
   standing: ({ guide, answers, tallies }: StandingQuestion): Standing | undefined =>
-    standingOf(guide, answers, oddsFrom(tallies)),
+    standingsOf(guide)?.after(answers, oddsFrom(tallies)),
   jobsApart: (from: Guide, to: Guide) => jobsApart(from, to),
 };
 export type LearnWorker = typeof work;

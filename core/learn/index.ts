@@ -22,6 +22,6 @@ export { assess, type Assessment, isUsualKind, isWay, type LearntJob } from "./j
 export { answersTo, nextQuestion, type Odds, type Question } from "./question.ts";
 export { oddsFrom, oddsOf, type Tallies, tallyOf } from "./odds.ts";
 export { cornersOf, type Homography, pictureMap, project, type Spot } from "./homography.ts";
-export { type Asked, type Known, knownOf, type Standing, standingOf } from "./standing.ts";
+export { type Asked, type Known, knownOf, type Standing, Standings } from "./standing.ts";
 export { Technician } from "./technician.ts";
 export { interview, type Interview, type Watch } from "./interview.ts";

@@ -16,6 +16,7 @@ import {
   draftOf,
   interview,
   isWay,
+  learntGuide,
   type Log,
   nextQuestion,
   type Odds,
@@ -23,6 +24,7 @@ import {
   parseLog,
   safeGuide,
   type Sighting,
+  Standings,
 } from "./index.ts";
 import { Technician } from "./technician.ts";
 import fc from "fast-check";
@@ -236,6 +238,39 @@ describe("the interview", () => {
       ),
       { numRuns: isMutating ? 3 : 15 },
     );
+  });
+
+  test("mended reply by reply it stands where it stands worked out anew, back and forth", () => {
+    for (const seed of cases) {
+      const truth = machineOf(seed);
+      const log = logOf(truth, seed);
+      const technician = new Technician(truth);
+      const standings = Standings.of(learntGuide(log))!;
+      let answers: readonly Sighting[] = [];
+      for (let reply = 0; reply < 30; reply++) {
+        const { question, gap, jobs, proven } = standings.after(answers, even);
+        const anew = assess(beliefsOf(log, [...log.sightings, ...answers]));
+        expect(proven).toBe(true);
+        expect(gap).toBeCloseTo(anew.gap, 6);
+        expect(jobs.map(({ safe, bold }) => [safe, bold])).toEqual(
+          anew.jobs.map(({ safe, bold }) => [
+            expect.closeTo(safe.work, 6),
+            expect.closeTo(bold.work, 6),
+          ]),
+        );
+        if (!question) break;
+        const told = technician.reply(question).map((one) => ({ ...one, id: `r${reply}` }));
+        answers = [...answers, ...told];
+      }
+      const atOnce = Standings.of(learntGuide(log))!;
+      expect(atOnce.after(answers, even)).toEqual(standings.after(answers, even));
+      const fewer = answers.slice(
+        0,
+        answers.findIndex(({ id }) => id === "r1"),
+      );
+      const first = Standings.of(learntGuide(log))!.after(fewer, even);
+      expect(standings.after(fewer, even)).toEqual(first);
+    }
   });
 
   test("with odds as other machines have them it takes fewer questions than with none", () => {
