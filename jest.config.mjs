@@ -1,7 +1,7 @@
 /** @type {import("jest").Config} */
 export default {
   // Tests run in plain Node, a worker a core: the sandbox of the usual runner makes arithmetic a hundred times slower.
-  runner: "jest-light-runner/child-process",
+  runner: "<rootDir>/testing/runner.mjs",
   maxWorkers: "100%",
   roots: [
     "<rootDir>/app",
