@@ -189,7 +189,7 @@ function stepLine(model: Model, state: BenchState, step: Step) {
         ? looseningOf(guide, step.joint)
         : undefined;
   const beside = [
-    posture && postureWords(posture),
+    posture && postureWords(guide, posture),
     tool && `With: ${tool}.`,
     way && (step.do === "release" ? way.off : way.on),
     joint !== undefined && !isPlug ? holdsWords(guide, joint) : undefined,

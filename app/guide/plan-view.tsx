@@ -7,6 +7,7 @@ import { aboveLeast, bitsOf, type Plan } from "../../core/plan/index.ts";
 import {
   aboveWords,
   capital,
+  forcedWords,
   jointWord,
   partWord,
   stepWords,
@@ -63,6 +64,15 @@ export const PlanView = memo(function PlanView({
           </li>
         ))}
       </Steps>
+      {plan.forced.length > 0 && (
+        <Steps title="Against the hand">
+          {plan.forced.map((one) => (
+            <li key={`${one.rule} ${one.at}`}>
+              Step {one.at + 1}. {forcedWords(guide, one)}
+            </li>
+          ))}
+        </Steps>
+      )}
       {plan.transfers.length > 0 && (
         <Steps title="To move over to the new part">
           {plan.transfers.map(({ part, joints }) => (

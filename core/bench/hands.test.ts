@@ -1,5 +1,6 @@
 import { clips, guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import { Bench } from "../../testing/bench.ts";
+import type { Posture } from "../guide/index.ts";
 import { modelOf } from "../rules/index.ts";
 import { clearWords, postureWords, refusalWords } from "../words/index.ts";
 import { admit } from "./admit.ts";
@@ -41,14 +42,26 @@ const release = (joint: string) => ({ do: "release", joint }) as const;
 
 describe("how the machine lies", () => {
   test("the first step that names a posture lays it, another one turns it, one without leaves it", () => {
-    const first = postureBefore(model, { lies: undefined }, release("board-screws"))!;
-    expect(postureWords(first)).toBe("Lay it: lid shut, underside up.");
-    const turned = postureBefore(model, { lies: "underside-up" }, release("top-screws"))!;
-    expect(postureWords(turned)).toMatch(/^Turn it: feet down.*take off what lies loose\.$/);
-    expect(postureBefore(model, { lies: "deck-up" }, release("top-screws"))).toBeUndefined();
-    expect(postureBefore(model, { lies: "deck-up" }, release("lid-clips"))).toBeUndefined();
-    const hung = postureBefore(model, { lies: "deck-up" }, { do: "lift", parts: ["lid"] })!;
-    expect(postureWords(hung)).toMatch(/over the edge of the bench.*hold the lid/);
+    const lies = (how: Posture | undefined) => ({ lies: how, machine });
+    const first = postureBefore(model, lies(undefined), release("board-screws"))!;
+    expect(postureWords(facts, first)).toBe("Lay it: lid shut, underside up.");
+    const turned = postureBefore(model, lies("underside-up"), release("top-screws"))!;
+    expect(postureWords(facts, turned)).toMatch(/^Turn it: feet down[^.]*\.$/);
+    expect(postureBefore(model, lies("deck-up"), release("top-screws"))).toBeUndefined();
+    expect(postureBefore(model, lies("deck-up"), release("lid-clips"))).toBeUndefined();
+    const hung = postureBefore(model, lies("deck-up"), { do: "lift", parts: ["lid"] })!;
+    expect(postureWords(facts, hung)).toMatch(/over the edge of the bench.*Hold the lid/);
+  });
+  test("a turn names what lies loose in the machine, but for what the step itself takes", () => {
+    const open = machine.open.slice();
+    open[model.jointOf.get("drive-screw")!] = 1;
+    open[model.jointOf.get("drive-slot")!] = 1;
+    const loose = { lies: "underside-up" as const, machine: { ...machine, open } };
+    const turned = postureBefore(model, loose, release("top-screws"))!;
+    expect(turned.loose).toEqual(["drive"]);
+    expect(postureWords(facts, turned)).toMatch(/lies loose: lift it out, or hold it\.$/);
+    const out = postureBefore(model, loose, { do: "lift", parts: ["drive", "lid"] })!;
+    expect(out.loose).toEqual([]);
   });
   test("a bit is new when another one was used last; bare hands leave it there", () => {
     expect(isNewBit(model, { inHand: undefined }, release("board-screws"))).toBe(true);

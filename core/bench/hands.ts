@@ -1,6 +1,6 @@
 import { jointPosture, jointTool, type Posture } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
-import type { Model, State } from "../rules/index.ts";
+import { looseIn, type Model, type State } from "../rules/index.ts";
 
 /** How the machine must lie for a step; undefined: as it lies. */
 function postureOf({ guide }: Model, step: Step): Posture | undefined {
@@ -15,16 +15,21 @@ export interface PostureChange {
   /** How it lay for the last step that said so; undefined for the first. */
   readonly from: Posture | undefined;
   readonly to: Posture;
+  /** Parts that lie loose in the machine then, but for what this step moves. */
+  readonly loose: readonly string[];
 }
 
 /** How the machine has to be laid before a step, where that is not how it lies. */
 export function postureBefore(
   model: Model,
-  { lies }: { readonly lies: Posture | undefined },
+  { lies, machine }: { readonly lies: Posture | undefined; readonly machine: State },
   step: Step,
 ): PostureChange | undefined {
   const to = postureOf(model, step);
-  return to === undefined || to === lies ? undefined : { from: lies, to };
+  if (to === undefined || to === lies) return undefined;
+  const inHand: readonly string[] = "parts" in step ? step.parts : [];
+  const loose = looseIn(model, machine).map((p) => model.partIds[p]!);
+  return { from: lies, to, loose: loose.filter((id) => !inHand.includes(id)) };
 }
 
 export const liesAfter = (

@@ -39,6 +39,7 @@ export function guideQuestions(guide: Guide, meter = new Meter(Infinity)): reado
     ...loose(model),
     ...holdsItToo(model),
     ...idleAdvice(guide, plans),
+    ...againstHands(plans),
     ...servesNothing(guide),
     ...dearLight(guide),
     ...outsideViews(guide),
@@ -195,6 +196,20 @@ function idleAdvice(guide: Guide, plans: ReadonlyMap<string, Plan>): readonly Fi
       question(`/orders/${i}`, { type: "advice-idle", first: order.first, then: order.then }),
     ];
   });
+}
+
+/** Steps that a hand would refuse and that no order of a part's short plan spares it. */
+function againstHands(plans: ReadonlyMap<string, Plan>): readonly Finding[] {
+  const found = new Map<string, Finding>();
+  for (const { forced, handlingExact } of plans.values()) {
+    if (!handlingExact) continue;
+    for (const { rule, things, because } of forced) {
+      const thing = things[0]!;
+      const path = `/hands/${rule}/${thing}`;
+      found.set(path, question(path, { type: "against-hands", rule, thing, because }));
+    }
+  }
+  return [...found.values()];
 }
 
 const servesNothing = (guide: Guide): readonly Finding[] =>

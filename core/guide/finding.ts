@@ -95,6 +95,12 @@ export type About =
   | { readonly type: "cooler-no-order"; readonly joint: string }
   | { readonly type: "unit-no-code"; readonly parts: readonly string[] }
   | { readonly type: "hinge-at-once"; readonly joint: string; readonly count: number }
+  | {
+      readonly type: "against-hands";
+      readonly rule: "live" | "catch" | "loose";
+      readonly thing: string;
+      readonly because: readonly string[];
+    }
   | { readonly type: "answer-idle" };
 
 /** A fact that may be in the way of others. */

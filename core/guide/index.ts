@@ -36,6 +36,7 @@ export {
   jointTool,
   partMinutes,
 } from "./costs.ts";
+export { gripOf, keepsInPlace } from "./holding.ts";
 export { peelLevels } from "./peel.ts";
 export { deadWithout, hasFan, goesIntoBag, holdsLid, mainView, mainPart } from "./main-part.ts";
 export { hasComeOut } from "./learnt.ts";

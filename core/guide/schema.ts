@@ -45,6 +45,7 @@ const jointKeys = {
   permanent: flag,
   slack: flag,
   power: flag,
+  free: flag,
 };
 
 const joint = (kinds: readonly string[], required: readonly string[], own: Properties) =>

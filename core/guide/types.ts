@@ -148,6 +148,8 @@ export interface JointBase {
   readonly permanent?: boolean;
   readonly slack?: boolean;
   readonly power?: boolean;
+  /** It may be opened before what holds the same two sides more firmly: clips before screws that they hide. */
+  readonly free?: boolean;
 }
 
 export interface ScrewsJoint extends JointBase {

@@ -1,2 +1,3 @@
 export { requirementsOf } from "./requirements.ts";
 export { handlingOf, leastHandling, type Handling } from "./handling.ts";
+export type { Breach, HandRule } from "./hand-rules.ts";

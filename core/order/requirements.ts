@@ -1,4 +1,4 @@
-import type { Move, Precedence, Problem, State } from "../rules/index.ts";
+import type { Model, Move, Precedence, Problem, State } from "../rules/index.ts";
 
 /**
  * For each move of a plan, sets of moves of which one must have been made before it: what parts a
@@ -11,29 +11,13 @@ export function requirementsOf(
   plan: readonly Move[],
 ): readonly (readonly (readonly number[])[])[] {
   const { model } = problem;
-  const releaseOf = new Map<number, number>();
-  for (const [i, move] of plan.entries()) if (move.do === "release") releaseOf.set(move.joint, i);
-  const liftsOf = model.partIds.map((): number[] => []);
-  for (const [i, move] of plan.entries()) {
-    if (move.do === "lift") for (const p of move.parts) liftsOf[p]!.push(i);
-  }
-  const partedBy = (x: number, y: number): number[] => apart(liftsOf[x]!, liftsOf[y]!);
-  const coversOf = (xs: readonly number[], under: number): number[][] =>
-    xs.filter((x) => start.stack[x] === start.stack[under]).map((x) => partedBy(x, under));
-  const opened = (joints: readonly number[]): number[][] =>
-    joints.filter((j) => !start.open[j]).map((j) => (releaseOf.has(j) ? [releaseOf.get(j)!] : []));
-  const ordered = (orders: readonly Precedence[]): number[][] =>
-    orders.flatMap(({ first }) => {
+  const { liftsOf, coversOf, opened, liftedBefore } = askedOf(model, start, plan);
+  const ordered = (orders: readonly Precedence[]): readonly (readonly number[])[] =>
+    orders.flatMap(({ first }): readonly (readonly number[])[] => {
       if (first.joint !== undefined) return opened([first.joint]);
       return liftedBefore(first.part!);
     });
-  const liftedBefore = (p: number): number[][] => (start.lifted[p] ? [] : [liftsOf[p]!]);
-  const dead = (): number[][] =>
-    model.cuts.flatMap(({ joint, battery, partedFrom }) => [
-      ...opened([joint]),
-      ...(battery === undefined ? [] : coversOf(partedFrom, battery)),
-      ...(battery === undefined || partedFrom.length > 0 ? [] : liftedBefore(battery)),
-    ]);
+  const dead = (): readonly (readonly number[])[] => deadBy(problem, start, plan);
   return plan.map((move, index) => {
     const behind = waitsFor(liftsOf, move, index).map((k) => [k]);
     if (move.do === "release") {
@@ -61,6 +45,54 @@ export function requirementsOf(
       ...move.parts.flatMap((p) => ordered(problem.beforePart[p]!)),
     ];
   });
+}
+
+/** Sets of moves of which one each is made once the machine is dead; an empty one where the plan has none such. */
+export function deadBy(
+  { model }: Problem,
+  start: State,
+  plan: readonly Move[],
+): readonly (readonly number[])[] {
+  const { coversOf, opened, liftedBefore } = askedOf(model, start, plan);
+  return model.cuts.flatMap(({ joint, battery, partedFrom }) => [
+    ...opened([joint]),
+    ...(battery === undefined ? [] : coversOf(partedFrom, battery)),
+    ...(battery === undefined || partedFrom.length > 0 ? [] : liftedBefore(battery)),
+  ]);
+}
+
+/** The lifts of a plan after which two parts lie apart. */
+export function partings(model: Model, plan: readonly Move[], x: number, y: number): number[] {
+  const liftsOf = liftsIn(model, plan);
+  return apart(liftsOf[x]!, liftsOf[y]!);
+}
+
+function liftsIn(model: Model, plan: readonly Move[]): readonly (readonly number[])[] {
+  const liftsOf = model.partIds.map((): number[] => []);
+  for (const [i, move] of plan.entries()) {
+    if (move.do === "lift") for (const p of move.parts) liftsOf[p]!.push(i);
+  }
+  return liftsOf;
+}
+
+/** Which moves of a plan open, lift and uncover. */
+function askedOf(model: Model, start: State, plan: readonly Move[]) {
+  const releaseOf = new Map<number, number>();
+  for (const [i, move] of plan.entries()) if (move.do === "release") releaseOf.set(move.joint, i);
+  const liftsOf = liftsIn(model, plan);
+  return {
+    liftsOf,
+    coversOf: (xs: readonly number[], under: number): number[][] =>
+      xs
+        .filter((x) => start.stack[x] === start.stack[under])
+        .map((x) => apart(liftsOf[x]!, liftsOf[under]!)),
+    opened: (joints: readonly number[]): number[][] =>
+      joints
+        .filter((j) => !start.open[j])
+        .map((j) => (releaseOf.has(j) ? [releaseOf.get(j)!] : [])),
+    liftedBefore: (p: number): readonly (readonly number[])[] =>
+      start.lifted[p] ? [] : [liftsOf[p]!],
+  };
 }
 
 /** The lifts that a lift must stay behind: of the groups that it was taken from. */

@@ -6,6 +6,7 @@ export {
   reworkOf,
   stepOf,
   type DownStep,
+  type Forced,
   type Lift,
   type Plan,
   type Step,

@@ -1,7 +1,13 @@
 import { Meter } from "../base/meter.ts";
 import { fail, ok, type Result } from "../base/result.ts";
 import type { Guide, Order } from "../guide/index.ts";
-import { type Handling, handlingOf, leastHandling } from "../order/index.ts";
+import {
+  type Breach,
+  type Handling,
+  handlingOf,
+  type HandRule,
+  leastHandling,
+} from "../order/index.ts";
 import {
   after,
   closedMachine,
@@ -41,6 +47,8 @@ export interface Plan {
   readonly up: readonly UpStep[];
   readonly gates: readonly { readonly before: number; readonly joints: readonly string[] }[];
   readonly transfers: readonly { readonly part: string; readonly joints: readonly string[] }[];
+  /** Steps that a hand would refuse, where the facts leave no other order of these steps. */
+  readonly forced: readonly Forced[];
   /** Advised orders that this sequence goes against. */
   readonly dropped: readonly Order[];
   /** New parts that this plan does not use: they were moved over all the same, or never came off. */
@@ -51,8 +59,17 @@ export interface Plan {
   readonly finished: boolean;
 }
 
+/** A step down that goes against hands: `because` of joints that hold, power that is on, or parts that lie loose. */
+export interface Forced {
+  readonly rule: HandRule;
+  /** Which of the steps down. */
+  readonly at: number;
+  readonly things: readonly string[];
+  readonly because: readonly string[];
+}
+
 /** Edition of the planner: a plan that an earlier one made, and that was kept, is made anew. */
-export const PLANNER = 2;
+export const PLANNER = 3;
 
 /** What of the looks is for least work; the rest is for the order of the steps. */
 const WORK_SHARE = 0.85;
@@ -82,7 +99,7 @@ export function planJob(
       ids: [...job.for, ...(job.reach ?? []), ...(job.open ?? [])],
     });
   }
-  const { moves, exact } = leastHandling(problem.value, start, best.moves, meter);
+  const { moves, exact, forced } = leastHandling(problem.value, start, best.moves, meter);
   return ok({
     proven,
     bound: tidy(bound),
@@ -90,6 +107,7 @@ export function planJob(
     handling: tidyHandling(handlingOf(model, moves)),
     handlingExact: exact,
     ...inIds(problem.value, start, moves),
+    forced: forced.map((breach) => forcedOf(model, moves, breach)),
     dropped: droppedOrders(model, moves, job),
     unused: unusedParts(problem.value, start, moves),
     looks: meter.looks - before,
@@ -103,6 +121,19 @@ export const aboveLeast = ({
   bound,
   proven,
 }: Pick<Plan, "work" | "bound" | "proven">): number => (proven ? 0 : tidy(work - bound));
+
+function forcedOf(model: Model, moves: readonly Move[], breach: Breach): Forced {
+  const step = stepOf(model, moves[breach.at]!);
+  return {
+    rule: breach.rule,
+    at: breach.at,
+    things: step.do === "release" ? [step.joint] : step.parts,
+    because: [
+      ...breach.joints.map((j) => model.jointIds[j]!),
+      ...breach.parts.map((p) => model.partIds[p]!),
+    ],
+  };
+}
 
 function unusedParts({ model, goal }: Problem, start: State, moves: readonly Move[]): string[] {
   const { stack } = moves.reduce(after, start);

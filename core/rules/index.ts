@@ -26,4 +26,5 @@ export {
   type Move,
   type State,
 } from "./state.ts";
+export { looseIn } from "./loose.ts";
 export { jobSchema, readJob } from "./job-schema.ts";

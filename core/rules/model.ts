@@ -8,6 +8,7 @@ import {
   jointMinutes,
   jointPosture,
   jointTool,
+  keepsInPlace,
   partMinutes,
 } from "../guide/index.ts";
 
@@ -75,6 +76,8 @@ export interface Model {
   readonly rigid: readonly boolean[];
   /** Holds a piece together: rigid and not a connector, tape or route. */
   readonly carries: readonly boolean[];
+  /** Closed, it keeps its parts in place when the machine is turned. */
+  readonly keeps: readonly boolean[];
   readonly power: readonly boolean[];
   /** On the way up it is made before its parts are brought together. */
   readonly appliedFirst: readonly boolean[];
@@ -123,6 +126,7 @@ export function modelOf(guide: Guide): Model {
     permanent: joints.map(isPermanent),
     rigid: joints.map((joint) => joint.slack !== true),
     carries: joints.map((joint) => joint.slack !== true && !HANGS.has(joint.kind)),
+    keeps: joints.map((joint) => keepsInPlace(guide, joint)),
     power,
     appliedFirst: joints.map(isAppliedFirst),
     afterPower: joints.map(

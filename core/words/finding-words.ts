@@ -10,6 +10,15 @@ const NOT_PROVEN = {
   died: "The check came to no end. Send it again; if it happens again, the file is the reason.",
 } as const;
 
+/** What no order of a plan spares a hand. */
+const AGAINST = {
+  live: (thing: string, because: string) =>
+    `"${thing}" is opened while ${because} still keeps the power on.`,
+  catch: (thing: string, because: string) => `"${thing}" is opened before ${because}.`,
+  loose: (thing: string, because: string) =>
+    `the machine is turned for "${thing}" while ${because} lies loose in it.`,
+} as const;
+
 /** What is wrong, or asked, and what to do about it: the ids are those of the file. */
 export function findingWords({ about }: Pick<Finding, "about">): string {
   switch (about.type) {
@@ -95,6 +104,8 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `"${about.part}" is held ${about.bySlack ? "by slack leads alone" : "by nothing"}. What keeps it in place?`;
     case "holds-too":
       return `"${about.part}" is joined to one neighbour and lies over ${about.others.join(", ")}. Does it hold that too?`;
+    case "against-hands":
+      return `${AGAINST[about.rule](about.thing, about.because.join(", "))} Is it so, or is a fact missing?`;
     case "advice-idle":
       return `no plan is changed by "${about.first}" before "${about.then}". Is it needed?`;
     case "serves-nothing":

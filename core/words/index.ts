@@ -3,7 +3,7 @@ export { capital, jointWord, partWord, thingNames, wordList, type NamedGuide } f
 export { careLines } from "./care-words.ts";
 export { jointWay } from "./way-words.ts";
 export { stepWords, toolWords } from "./step-words.ts";
-export { clearWords, POSTURE_WORDS, postureWords } from "./hand-words.ts";
+export { clearWords, forcedWords, POSTURE_WORDS, postureWords } from "./hand-words.ts";
 export { inputWords } from "./input-words.ts";
 export { refusalWords } from "./refusal-words.ts";
 export { LIFE_WORDS, powerOnLines } from "./power-words.ts";

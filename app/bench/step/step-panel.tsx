@@ -68,7 +68,7 @@ export function StepPanel({
   const held = clearWords(guide, clear);
   return (
     <div className="stack stack-wide">
-      {posture && <div className="say-big posture">{postureWords(posture)}</div>}
+      {posture && <div className="say-big posture">{postureWords(guide, posture)}</div>}
       <StepLine>{stepWords(guide, step)}</StepLine>
       <div className="row say-big">
         <span>{capital(tool ?? "by hand")}</span>
