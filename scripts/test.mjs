@@ -6,6 +6,9 @@ setup();
 chromium();
 postgresPrograms();
 
+/** What hangs is ended: no run takes so long. */
+const MOST_MS = 40 * 60_000;
+
 /** Runs lanes of commands beside each other, each lane's output in one piece; the first that fails stops all. */
 function beside(lanes, env = {}) {
   const names = Object.keys(lanes);
@@ -16,7 +19,7 @@ function beside(lanes, env = {}) {
       ...["concurrently", "--group", "--kill-others-on-fail", "--names", names.join(",")],
       ...Object.values(lanes),
     ],
-    { env: { ...process.env, ...env } },
+    { env: { ...process.env, ...env }, timeout: MOST_MS },
   );
 }
 
