@@ -26,7 +26,7 @@ const NODE_STEPS = 25;
  * a price u(s), and no choice costs less than Σ u(s) + Σ min(0, c(e)) over the elements, where
  * c(e) = cost(e) − Σ u(s) over the sets it is in; prices go along the subgradient, up for a set that no
  * element with c(e) < 0 hits and down for one that several do. An element whose |c(e)| is more than the gap to the
- * best choice is decided. Past so many branches, or out of time, the bound at the root stands. Undefined when a set is empty.
+ * best choice is decided. Past so many branches, or looks, the bound at the root stands. Undefined when a set is empty.
  * Source of the bound: J. E. Beasley, A Lagrangian heuristic for set-covering problems, 1990.
  */
 export function leastHitting(

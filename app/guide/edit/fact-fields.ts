@@ -101,6 +101,7 @@ const REST: readonly Field[] = [
   flag("beforePower", "May be undone with the battery on"),
   flag("power", "Cuts the battery off"),
   flag("slack", "A slack lead: its part may be turned over on it"),
+  flag("free", "May be undone before the screws that hold the same two sides"),
   flag("permanent", "Never undone"),
   ...CARE,
 ];
