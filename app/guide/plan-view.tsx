@@ -73,6 +73,11 @@ export const PlanView = memo(function PlanView({
           ))}
         </Steps>
       )}
+      {plan.careful && (
+        <Box sx={{ my: 1 }}>
+          The careful way takes the power off first: {plan.careful.minutes.toFixed(1)} minutes more.
+        </Box>
+      )}
       {plan.transfers.length > 0 && (
         <Steps title="To move over to the new part">
           {plan.transfers.map(({ part, joints }) => (

@@ -201,9 +201,11 @@ function idleAdvice(guide: Guide, plans: ReadonlyMap<string, Plan>): readonly Fi
 /** Steps that a hand would refuse and that no order of a part's short plan spares it. */
 function againstHands(plans: ReadonlyMap<string, Plan>): readonly Finding[] {
   const found = new Map<string, Finding>();
-  for (const { forced, handlingExact } of plans.values()) {
+  for (const { forced, handlingExact, careful } of plans.values()) {
     if (!handlingExact) continue;
     for (const { rule, things, because } of forced) {
+      // A job that leaves the power on has another way; it says nothing of the facts.
+      if (rule === "live" && careful) continue;
       const thing = things[0]!;
       const path = `/hands/${rule}/${thing}`;
       found.set(path, question(path, { type: "against-hands", rule, thing, because }));

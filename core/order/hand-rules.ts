@@ -6,6 +6,7 @@ import {
   type Model,
   type Move,
   type Problem,
+  releaseBlock,
   type State,
 } from "../rules/index.ts";
 import { has, type Moves } from "./handling-bound.ts";
@@ -41,11 +42,13 @@ export class HandRules {
   /** Sets of moves of which one each takes the power off; undefined where the plan does not take it off. */
   readonly dead: readonly (readonly number[])[] | undefined;
   private readonly model: Model;
+  /** Whether the plan leaves the power on from first to last. */
+  private readonly staysLive: boolean;
   /** By part, the moves that part it from the frame. */
   private readonly away: readonly (readonly number[])[];
 
   constructor(
-    problem: Problem,
+    private readonly problem: Problem,
     private readonly start: State,
     private readonly plan: readonly Move[],
   ) {
@@ -53,7 +56,8 @@ export class HandRules {
     this.model = model;
     this.holds = holdsOf(model, start, plan);
     const dead = deadBy(problem, start, plan);
-    this.dead = dead.length > 0 && dead.every((set) => set.length > 0) ? dead : undefined;
+    this.staysLive = dead.some((set) => set.length === 0);
+    this.dead = dead.length > 0 && !this.staysLive ? dead : undefined;
     this.away = model.partIds.map((_, p) => partings(model, plan, p, model.frame));
   }
 
@@ -65,6 +69,13 @@ export class HandRules {
     return move.do === "release"
       ? guide.joints[jointIds[move.joint]!]!.beforePower === true
       : move.parts.every((p) => guide.parts[partIds[p]!]!.beforePower === true);
+  }
+
+  /** Whether the power could be taken off next, though the plan does not. */
+  private couldDie(state: State): boolean {
+    return this.model.cuts.some(
+      ({ joint }) => !state.open[joint] && releaseBlock(this.problem, state, joint) === undefined,
+    );
   }
 
   isDead(done: Moves): boolean {
@@ -92,8 +103,11 @@ export class HandRules {
     const done = new Uint32Array(Math.ceil(plan.length / 32));
     const found: Breach[] = [];
     let posture: string | undefined;
+    let state = this.start;
     for (const [at, i] of order.entries()) {
-      if (!this.isDead(done) && !leads(i) && !this.isMeantLive(i)) {
+      const isLive = this.staysLive ? this.couldDie(state) : !this.isDead(done) && !leads(i);
+      state = after(state, plan[i]!);
+      if (isLive && !this.isMeantLive(i)) {
         const shut = model.cuts.map(({ joint }) => joint);
         found.push({ rule: "live", at, joints: shut, parts: [] });
       }

@@ -49,6 +49,8 @@ export interface Plan {
   readonly transfers: readonly { readonly part: string; readonly joints: readonly string[] }[];
   /** Steps that a hand would refuse, where the facts leave no other order of these steps. */
   readonly forced: readonly Forced[];
+  /** Where something is done live: the same job with the power taken off first, and the minutes that takes more. */
+  readonly careful?: { readonly open: readonly string[]; readonly minutes: number };
   /** Advised orders that this sequence goes against. */
   readonly dropped: readonly Order[];
   /** New parts that this plan does not use: they were moved over all the same, or never came off. */
@@ -100,6 +102,8 @@ export function planJob(
     });
   }
   const { moves, exact, forced } = leastHandling(problem.value, start, best.moves, meter);
+  const isLive = forced.some(({ rule }) => rule === "live");
+  const careful = isLive ? carefulWay(guide, job, from, best.work, meter) : undefined;
   return ok({
     proven,
     bound: tidy(bound),
@@ -108,6 +112,7 @@ export function planJob(
     handlingExact: exact,
     ...inIds(problem.value, start, moves),
     forced: forced.map((breach) => forcedOf(model, moves, breach)),
+    ...(careful ? { careful } : {}),
     dropped: droppedOrders(model, moves, job),
     unused: unusedParts(problem.value, start, moves),
     looks: meter.looks - before,
@@ -121,6 +126,21 @@ export const aboveLeast = ({
   bound,
   proven,
 }: Pick<Plan, "work" | "bound" | "proven">): number => (proven ? 0 : tidy(work - bound));
+
+/** The same job with the power taken off on the way; undefined where it is asked for already, or cannot be. */
+function carefulWay(
+  guide: Guide,
+  job: Job,
+  from: SavedState | undefined,
+  work: number,
+  meter: Meter,
+): Plan["careful"] {
+  const power = Object.keys(guide.joints).filter((id) => guide.joints[id]!.power === true);
+  const open = [...(job.open ?? []), ...power.filter((id) => job.open?.includes(id) !== true)];
+  if (open.length === (job.open ?? []).length) return undefined;
+  const plan = planJob(guide, { ...job, open }, from, meter);
+  return plan.ok ? { open, minutes: tidy(plan.value.work - work) } : undefined;
+}
 
 function forcedOf(model: Model, moves: readonly Move[], breach: Breach): Forced {
   const step = stepOf(model, moves[breach.at]!);

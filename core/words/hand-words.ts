@@ -29,7 +29,7 @@ export function forcedWords(guide: Guide, { rule, things, because }: Forced): st
   const what = thingWord(guide, things[0]!);
   switch (rule) {
     case "live":
-      return `${capital(what)}: with the power still on, since ${why} cannot be reached before.`;
+      return `${capital(what)}: with the power still on (${why}).`;
     case "catch":
       return `${capital(what)}: before ${why}, since no other order is left.`;
     case "loose":

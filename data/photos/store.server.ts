@@ -1,5 +1,6 @@
 import { mkdir, open, readdir, readFile, rename, rm, stat } from "node:fs/promises";
 import path from "node:path";
+import { nanoid } from "nanoid";
 
 /**
  * Where pictures are kept, by name: a folder here. Anything that takes a name and bytes and gives them back can stand in
@@ -22,7 +23,8 @@ export function photoFolder(folder: string): PhotoStore {
   return {
     async put(name, bytes) {
       await mkdir(folder, { recursive: true });
-      const part = `${fileOf(name)}.part`;
+      // Two may put the same name at once: each has a part of its own.
+      const part = `${fileOf(name)}.${nanoid(8)}.part`;
       await synced(part, "w", (handle) => handle.writeFile(bytes));
       await rename(part, fileOf(name));
       // Names in a folder are on the disk only when the folder is.
