@@ -1,3 +1,4 @@
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { memo, type ReactNode } from "react";
@@ -46,6 +47,21 @@ export const PlanView = memo(function PlanView({
           Bits: {wordList(bitsOf(guide, plan.down))}.
         </Box>
       </Box>
+      {plan.forced.length > 0 && (
+        <Alert severity="warning" sx={{ my: 1 }}>
+          {plan.forced.map((one) => (
+            <div key={`${one.rule} ${one.at}`}>
+              Step {one.at + 1}. {forcedWords(guide, one)}
+            </div>
+          ))}
+          {plan.careful && (
+            <div>
+              With the power taken off first it takes {plan.careful.minutes.toFixed(1)} minutes
+              more.
+            </div>
+          )}
+        </Alert>
+      )}
       <Steps title="Strip-down">
         {plan.down.map((step, i) => (
           <li key={i}>{stepWords(guide, step)}</li>
@@ -64,20 +80,6 @@ export const PlanView = memo(function PlanView({
           </li>
         ))}
       </Steps>
-      {plan.forced.length > 0 && (
-        <Steps title="Against the hand">
-          {plan.forced.map((one) => (
-            <li key={`${one.rule} ${one.at}`}>
-              Step {one.at + 1}. {forcedWords(guide, one)}
-            </li>
-          ))}
-        </Steps>
-      )}
-      {plan.careful && (
-        <Box sx={{ my: 1 }}>
-          The careful way takes the power off first: {plan.careful.minutes.toFixed(1)} minutes more.
-        </Box>
-      )}
       {plan.transfers.length > 0 && (
         <Steps title="To move over to the new part">
           {plan.transfers.map(({ part, joints }) => (
