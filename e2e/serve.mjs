@@ -1,3 +1,4 @@
+import { tmpdir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 
@@ -8,10 +9,14 @@ const [{ serve }, build] = await Promise.all([built("workers/serve.js"), built("
 const { openNow, closeNow } = build.entry.module;
 
 const CHANGING = ["BENCH_DATA", "BENCH_SUPPLIER"];
+/** Where a page that asks on after its shop was closed finds another one. */
+const NOWHERE = path.join(tmpdir(), `bench-e2e-nowhere-${process.pid}`);
+
 process.on("message", async (env) => {
-  await closeNow();
+  // Before the old shop is closed: what is asked meanwhile would open it once more.
   for (const name of CHANGING) delete process.env[name];
-  Object.assign(process.env, env);
+  Object.assign(process.env, { BENCH_DATA: NOWHERE }, env);
+  await closeNow();
   try {
     if (env.BENCH_DATA !== undefined) await openNow();
     process.send({});

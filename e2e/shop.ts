@@ -55,8 +55,7 @@ export class Shop {
 
   async close(): Promise<void> {
     await (this.isOwn ? this.server.kill() : this.server.close());
-    // An answer that was on its way when its page was closed may still be written.
-    rmSync(this.folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 50 });
+    rmSync(this.folder, { recursive: true, force: true });
   }
 }
 
