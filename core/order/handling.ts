@@ -109,12 +109,12 @@ export function leastHandling(
       (move) => movePosture(model, move),
     );
   const asGiven = [...plan.keys()];
-  const found = orderFor(problem, start, plan, { hands, leads, sets, against }, meter, nodes);
   const cost = (order: readonly number[]): readonly number[] => {
     const { live, catch: catches, loose } = counted(against(order));
     const moves = order.map((i) => plan[i]!);
     return [live, catches, loose, handlingOf(model, moves).minutes];
   };
+  const found = orderFor(problem, start, plan, { hands, leads, sets, cost }, meter, nodes);
   const isBetter = found !== undefined && isNoMore(cost(found.order), cost(asGiven));
   const order = isBetter ? found.order : asGiven;
   return {
@@ -130,11 +130,15 @@ function isNoMore(a: readonly number[], b: readonly number[]): boolean {
   return at < 0 || a[at]! < b[at]!;
 }
 
+/** Where among the figures of an order its turns with something loose stand. */
+const LOOSE_AT = 2;
+
 interface Asked {
   readonly hands: HandRules;
   readonly leads: ReadonlySet<number>;
   readonly sets: ReturnType<typeof requirementsOf>;
-  readonly against: (order: readonly number[]) => readonly Breach[];
+  /** Live, catch and loose breaches, then minutes: what counts first stands first. */
+  readonly cost: (order: readonly number[]) => readonly number[];
 }
 
 /** Undefined when the meter is over before it begins. */
@@ -142,7 +146,7 @@ function orderFor(
   problem: Problem,
   start: State,
   plan: readonly Move[],
-  { hands, leads, sets, against }: Asked,
+  { hands, leads, sets, cost }: Asked,
   meter: Meter,
   nodes: number,
 ): { readonly order: readonly number[]; readonly exact: boolean } | undefined {
@@ -167,9 +171,11 @@ function orderFor(
     return other && { ...other, exact: false };
   }
   // Where nothing lies loose in a turn, no order is better; else it is looked for with that in mind.
-  if (!found || !against(found.order).some(({ rule }) => rule === "loose")) return found;
+  if (!found || cost(found.order)[LOOSE_AT] === 0) return found;
   const mindful = new OrderSearch(problem, plan, grounds, meter, true).run(nodes / MINDFUL);
-  return mindful && isAsLittle(mindful) ? mindful : found;
+  const isBetter =
+    mindful && isAsLittle(mindful) && isNoMore(cost(mindful.order), cost(found.order));
+  return isBetter ? mindful : { ...found, exact: false };
 }
 
 /** What the search goes by. */
