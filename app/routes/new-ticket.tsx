@@ -8,6 +8,7 @@ import { shop } from "../../shop/open.server.ts";
 import { knownCode, takeIn } from "../../shop/ticket/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
+import { forgetDraft } from "../take-in/draft.ts";
 import { type Refusals, TakeInForm } from "../take-in/take-in-form.tsx";
 import { Page } from "../ui/page.tsx";
 import { fieldsOf, idsIn } from "../ui/read-form.server.ts";
@@ -75,6 +76,16 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
   const taken = await takeIn(act, read.value, isId(sent) ? sent : undefined);
   return taken.ok ? redirect(`/tickets/${taken.value}`) : bad(takeInErrorWords(taken.error));
 });
+
+/** What was typed is kept until the server has written it: only then does it lead on to the ticket. */
+export async function clientAction({ serverAction }: Route.ClientActionArgs) {
+  try {
+    return await serverAction();
+  } catch (leads) {
+    if (leads instanceof Response && leads.status >= 300 && leads.status < 400) forgetDraft();
+    throw leads;
+  }
+}
 
 export default function NewTicketPage({ loaderData, actionData }: Route.ComponentProps) {
   return (

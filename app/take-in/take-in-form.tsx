@@ -1,5 +1,3 @@
-import { reader } from "../../core/base/ajv.ts";
-import { nanoid } from "nanoid";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -13,30 +11,12 @@ import {
   readNewTicket,
 } from "../../core/ticket/index.ts";
 import { NEW_TICKET_WORDS } from "../../core/words/index.ts";
-import { readKept, writeKept } from "../ui/use-kept.ts";
-import { isWorthKeeping, readDraft } from "./draft.ts";
+import { forgetDraft, keepDraft, keptDraft, sentId } from "./draft.ts";
 import { TicketFields } from "./ticket-fields.tsx";
 import { PartChoice } from "./part-choice.tsx";
 import { useCode } from "./use-code.ts";
 
 export type Refusals = Readonly<Partial<Record<NewTicketField, string>>>;
-
-/** Where this browser keeps what is typed. */
-const DRAFT = "new-ticket";
-/** The id of what is typed: sent again after an answer that got lost, it is one ticket. */
-const SENT = "new-ticket-id";
-const readId = reader<string>({ type: "string" });
-
-function sentId(): string {
-  const id = readKept(SENT, readId) ?? nanoid();
-  writeKept(SENT, id);
-  return id;
-}
-
-function forgetDraft(): void {
-  writeKept(DRAFT, undefined);
-  writeKept(SENT, undefined);
-}
 
 /** The schema of the server, asked before anything is sent. */
 const resolver: Resolver<NewTicket> = (values) => {
@@ -73,19 +53,18 @@ export function TakeInForm({
   const form = useForm<NewTicket>({ defaultValues: begin, resolver, shouldFocusError: false });
   const { reset, setError, watch, handleSubmit, control } = form;
   const submit = useSubmit();
-  const { state, formMethod, location } = useNavigation();
+  const { state } = useNavigation();
   const [isPickedUp, setPickedUp] = useState(false);
   useEffect(() => {
     // Once, when the page is here: what was typed before comes back, unless a code leads here.
-    const draft = begin.code === "" ? readKept(DRAFT, readDraft) : undefined;
+    const draft = begin.code === "" ? keptDraft() : undefined;
     if (!draft) return;
     reset({ ...begin, ...draft });
     setPickedUp(true);
   }, [begin, reset]);
   useEffect(() => {
     const watching = watch((values) => {
-      const now = values as NewTicket;
-      writeKept(DRAFT, isWorthKeeping(now) ? now : undefined);
+      keepDraft(values as NewTicket);
     });
     return () => watching.unsubscribe();
   }, [watch]);
@@ -94,11 +73,6 @@ export function TakeInForm({
       setError(field as NewTicketField, { type: "server", message }, { shouldFocus: true });
     }
   }, [refused, setError]);
-  useEffect(() => {
-    // The ticket is open: what was typed is written.
-    const isOpened = state === "loading" && formMethod === "POST";
-    if (isOpened && /^\/tickets\/\d+$/.test(location.pathname)) forgetDraft();
-  }, [state, formMethod, location]);
   const code = useWatch({ control, name: "code" });
   const known = useCode(code, { code: begin.code, known: firstKnown });
   const send = (values: NewTicket) => {
