@@ -18,11 +18,21 @@ test("a job is walked line by line: stops, steps, gates, power-ons and checks, w
   expect(down[0]).toMatchObject({ do: "stop", power: "Live" });
   expect(says(down, "stop").join(" ")).toMatch(/Look at the battery.*ten seconds/);
   expect(down.find(({ say }) => say === "Unplug the fan plug")!.power).toBe("Dead");
-  expect(says(up, "gate").join(" ")).toMatch(/look at the fan plug/);
+  expect(says(up, "gate").join(" ")).toMatch(/^Look, [^:]+: .*fan plug/m);
   const on = up.find((line) => line.do === "power-on")!;
-  expect(on.say).toBe("Power it on, to try battery and fan");
-  expect(on.beside.join(" ")).toMatch(/clear of the fan.*no charger/);
+  expect(on.say).toBe("Power it on: battery and fan");
+  expect(on.beside).toEqual(["Turn it: feet down, lid open.", "Picture first, then the rest."]);
   expect(says(up, "check")).toContain("Try fan");
+  expect(up.find(({ say }) => say === "Try fan")!.beside).toEqual([
+    "Good: it turns, and nothing scrapes.",
+  ]);
+  // Every line says what it is about, whether it is live, and how the machine lies.
+  const plug = up.find(({ say }) => say === "Plug in the battery plug")!;
+  expect(plug).toMatchObject({ id: "battery-plug", live: false, posture: "underside-up" });
+  const looks = up.filter((line) => line.do === "gate");
+  expect(looks.map(({ live }) => live)).toEqual([false, true]);
+  expect(looks[0]!.ids).toContain("fan-plug");
+  expect(looks[1]!.ids).toEqual(["battery-plug"]);
   expect(up.at(-1)).toMatchObject({ do: "close" });
 });
 
@@ -45,17 +55,6 @@ test("with the machine shut, all of it comes off again and the battery plug with
     steps.findIndex((step) => /^(Loosen|Renew) the (heatsink|paste)/.test(step)),
   );
   expect(says(back, "stop").join(" ")).toMatch(/Charger out.*cold since the last load/);
-});
-
-test("where the battery goes back last, it is connected for the test, and comes off again", () => {
-  const { up } = walk(guide("pennick-calder-15"), "--for", "board");
-  const on = up.find((line) => line.do === "power-on")!;
-  expect(on.beside[0]).toMatch(/^For this test only, connect the outer battery/);
-  const after = up.slice(up.indexOf(on)).filter((line) => line.do === "stop");
-  expect(after.map(({ say }) => say).slice(0, 2)).toEqual([
-    expect.stringMatching(/^Charger out/),
-    expect.stringMatching(/^Battery off again/),
-  ]);
 });
 
 test("it can be read aloud; what it cannot do is an error that says what to do", () => {

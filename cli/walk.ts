@@ -6,35 +6,34 @@ import {
   type Entry,
   foldLedger,
   goodEntry,
-  holdClear,
-  isNewBit,
   lifeOf,
-  looseningOf,
   nextAsk,
-  postureBefore,
   reworkChoices,
   type Round,
-  tiedBy,
-  tighteningOf,
 } from "../core/bench/index.ts";
-import { type Guide, jointMinutes, partMinutes } from "../core/guide/index.ts";
-import { planJob, savedState, type Step } from "../core/plan/index.ts";
+import {
+  type Guide,
+  jointMinutes,
+  mainPart,
+  partMinutes,
+  type Posture,
+} from "../core/guide/index.ts";
+import { type Forced, planJob, savedState, type Step, stepKey } from "../core/plan/index.ts";
 import { type Job, type Model, modelOf } from "../core/rules/index.ts";
 import {
   capital,
-  careLines,
-  clearWords,
-  holdsWords,
-  jointWay,
   jointWord,
   LIFE_WORDS,
+  lookWhy,
   partWord,
-  PASS_WORDS,
-  postureWords,
+  goodWords,
+  powerOnFor,
   powerOnLines,
+  trialWords,
+  regionWords,
+  stepSpeech,
   stepWords,
   stopAsk,
-  toolWords,
   wordList,
 } from "../core/words/index.ts";
 import type { CliError } from "./read-file.ts";
@@ -42,11 +41,23 @@ import type { CliError } from "./read-file.ts";
 /** One thing the bench asks for or says to do, with all that stands beside it. */
 export interface WalkLine {
   readonly do: Ask["type"] | "fails" | "back-to";
+  /** The joint, or the part that is in the hand, that it is about; the function of a trial. */
+  readonly id?: string;
+  /** The joints of a look. */
+  readonly ids?: readonly string[];
+  /** Whether there is voltage in the machine, or may be, while it is done. */
+  readonly live: boolean;
+  /** How the machine lies while it is done, once it was said. */
+  readonly posture?: Posture;
+  /** What the hand would not do here, and the facts leave no other way. */
+  readonly forced?: readonly Forced[];
   /** Live or dead while it is asked. */
   readonly power: string;
   readonly say: string;
   /** What is said beside it, in order: how it is laid, the tool, how it goes, what to heed. */
   readonly beside: readonly string[];
+  /** What is a press away. */
+  readonly more?: readonly string[];
   readonly minutes?: number;
   readonly step?: Step;
 }
@@ -83,6 +94,7 @@ export function walkJob(
   const pinned = { version: "0".repeat(64), code: guide.codes[0]! };
   const start: Entry = { do: "start", guide: pinned, job, down: plan.value.down };
   let state = apply(model, foldLedger(model, []), start);
+  const { down, forced: against } = plan.value;
   const parts = { down: [] as WalkLine[], up: [] as WalkLine[], back: [] as WalkLine[] };
   let hasFailed = false;
   for (let i = 0; i < MOST && state.phase !== "closed"; i++) {
@@ -101,8 +113,11 @@ export function walkJob(
     }
     const entry = goodEntry(ask);
     if (!entry) throw new Error(`walk: the bench of ${guide.id} asks for nothing`);
-    to.push(lineOf(model, state, ask));
+    const key = ask.type === "step" ? stepKey(ask.step) : undefined;
+    const forced = against.filter(({ at }) => stepKey(down[at]!) === key);
+    const line = { ...lineOf(model, state, ask), ...(forced.length > 0 ? { forced } : {}) };
     state = apply(model, state, entry);
+    to.push(state.lies === undefined ? line : { ...line, posture: state.lies });
   }
   if (failing && !hasFailed) {
     const where = failing.round === undefined ? "" : ` with the machine ${failing.round}`;
@@ -122,13 +137,14 @@ function goBack(
   const { guide } = model;
   const [choice] = reworkChoices(model, state, what);
   if (!choice) return undefined;
-  const power = LIFE_WORDS[lifeOf(model, state)].word;
+  const life = lifeHere(model, state);
   const off = choice.off.map((id) => partWord(guide, id));
   const lines: readonly WalkLine[] = [
-    { do: "fails", power, say: `${capital(what)} fails.`, beside: [] },
+    { do: "fails", id: what, ...life, say: `${capital(what)} fails.`, beside: [] },
     {
       do: "back-to",
-      power,
+      id: choice.joint,
+      ...life,
       say: `Back to the ${jointWord(guide, choice.joint)}, ${choice.minutes.toFixed(1)} minutes`,
       beside: off.length === 0 ? [] : [`Off again: ${wordList(off)}.`],
     },
@@ -141,28 +157,61 @@ function goBack(
   return { lines, state: apply(model, opened, { do: "replan", job: open, down: plan.value.down }) };
 }
 
+function lifeHere(model: Model, state: BenchState): Pick<WalkLine, "power" | "live"> {
+  const life = lifeOf(model, state);
+  return { power: LIFE_WORDS[life].word, live: life === "on" || life === "live" };
+}
+
+/** What an ask is about. */
+function idOf(guide: Guide, ask: Ask): string | undefined {
+  switch (ask.type) {
+    case "stop":
+      return ask.stop.part;
+    case "gate":
+      return ask.joints[0];
+    case "check":
+      return ask.checks[0]!.what;
+    case "step":
+      return "joint" in ask.step ? ask.step.joint : mainPart(guide, ask.step.parts);
+    default:
+      return undefined;
+  }
+}
+
 function lineOf(model: Model, state: BenchState, ask: Ask): WalkLine {
   const { guide } = model;
-  const base = { do: ask.type, power: LIFE_WORDS[lifeOf(model, state)].word } as const;
+  const id = idOf(guide, ask);
+  const base = { do: ask.type, ...(id === undefined ? {} : { id }), ...lifeHere(model, state) };
   switch (ask.type) {
     case "stop":
       return { ...base, say: stopAsk(guide, ask.stop), beside: [`Good: ${ask.stop.good}.`] };
     case "gate":
       return {
         ...base,
-        say: `Last chance: look at the ${jointWord(guide, ask.joint)}`,
-        beside: [`Next: ${stepWords(guide, ask.step)}.`],
+        ids: ask.joints,
+        say: `Look, ${regionWords(ask.region)}: ${ask.joints.map((id) => jointWord(guide, id)).join("; ")}`,
+        beside: [],
+        more: [lookWhy(guide, ask.step), `Next: ${stepWords(guide, ask.step)}.`],
       };
-    case "power-on":
+    case "power-on": {
+      const tries = ask.checks.map(({ what }) => what);
       return {
         ...base,
-        say: `Power it on, to try ${wordList(ask.checks.map(({ what }) => what))}`,
-        beside: powerOnLines(model, state, ask.round),
+        say: `Power it on: ${powerOnFor(tries)}`,
+        beside: powerOnLines(model, state, tries),
+        more: [`To try: ${trialWords(tries)}.`],
       };
+    }
     case "check": {
       const [check] = ask.checks;
       const touched = [...check!.because, ...check!.moved].map((id) => jointWord(guide, id));
-      return { ...base, say: `Try ${check!.what}`, beside: [`It hangs on: ${wordList(touched)}.`] };
+      const good = goodWords(guide, check!.what);
+      return {
+        ...base,
+        say: `Try ${check!.what}`,
+        beside: good === undefined ? [] : [`Good: ${good}.`],
+        more: [`It hangs on: ${wordList(touched)}.`],
+      };
     }
     case "swap":
       return { ...base, say: "Swap, or seat anew", beside: [] };
@@ -176,37 +225,17 @@ function lineOf(model: Model, state: BenchState, ask: Ask): WalkLine {
 }
 
 function stepLine(model: Model, state: BenchState, step: Step) {
-  const { guide } = model;
-  const posture = postureBefore(model, state, step);
-  const joint = step.do === "release" || step.do === "make" ? step.joint : undefined;
-  const way = joint === undefined ? undefined : jointWay(guide, joint);
-  const isPlug = joint !== undefined && guide.joints[joint]!.kind === "connector";
-  const tool = toolWords(guide, step);
-  const turns =
-    step.do === "make"
-      ? tighteningOf(model, state, step.joint)
-      : step.do === "release"
-        ? looseningOf(guide, step.joint)
-        : undefined;
+  const { say, posture, tool, now, more } = stepSpeech(model, state, step);
   const beside = [
-    posture && postureWords(guide, posture),
-    tool && `With: ${tool}.`,
-    way && (step.do === "release" ? way.off : way.on),
-    joint !== undefined && !isPlug ? holdsWords(guide, joint) : undefined,
-    turns &&
-      turns.passes
-        .map(({ does, joint: lot }) => `${PASS_WORDS[does]} (${jointWord(guide, lot)})`)
-        .join("; ") + ".",
-    clearWords(guide, holdClear(model, state, step)),
-    ...careLines(guide, step, {
-      isNewBit: isNewBit(model, state, step),
-      tied: tiedBy(model, state, step),
-    }),
+    posture,
+    tool === undefined ? undefined : `With: ${tool}.`,
+    ...now.map(({ text }) => text),
   ];
   return {
-    say: stepWords(guide, step),
+    say,
     beside: beside.filter((line) => line !== undefined),
-    minutes: minutesOf(guide, step),
+    ...(more.length > 0 ? { more: more.map(({ text }) => text) } : {}),
+    minutes: minutesOf(model.guide, step),
   };
 }
 

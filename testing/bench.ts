@@ -4,8 +4,8 @@ import {
   type BenchState,
   type Entry,
   foldLedger,
-  gateOf,
   type LedgerEvent,
+  lookBefore,
   type Refusal,
   routeDown,
   routeUp,
@@ -79,9 +79,9 @@ export class Bench {
       if (!next) return;
       const joint = next.step.do === "make" ? next.step.joint : "";
       if (joint === until) return;
-      for (const { joint, confirmed } of gateOf(this.model, this.state, next.step)) {
-        if (!confirmed) this.must({ do: "confirm", joint });
-      }
+      const looks = lookBefore(this.model, this.state, next.step);
+      const unseen = looks.filter(({ confirmed }) => !confirmed).map(({ joint }) => joint);
+      if (unseen.length > 0) this.must({ do: "seen", joints: unseen });
       const count = short[joint];
       const differs = { reason: "stuck" as const };
       const entry = count === undefined ? next.step : { ...next.step, count, differs };

@@ -24,7 +24,7 @@ export function drawnMachine(family: Family, parts: number, seed: number): Drawn
 }
 
 class Drawing {
-  private readonly parts: Record<string, GuidePart> = { frame: part() };
+  private readonly parts: Record<string, GuidePart> = { frame: part(undefined, { name: "Frame" }) };
   private readonly joints: Record<string, GuideJoint> = {};
   private readonly covers: Cover[] = [];
   private readonly orders: Order[] = [];
@@ -42,7 +42,11 @@ class Drawing {
     return this.random() < p;
   }
   part(id: string, on: string, more: Partial<GuidePart> = {}): string {
-    this.parts[id] = part(on, { lift: pick(this.random, [0.1, 0.2, 0.3, 0.5]), ...more });
+    this.parts[id] = part(on, {
+      name: id.replaceAll("-", " "),
+      lift: pick(this.random, [0.1, 0.2, 0.3, 0.5]),
+      ...more,
+    });
     return id;
   }
   joint(id: string, joint: GuideJoint): string {

@@ -96,6 +96,7 @@ export class NaiveBench {
 
   private canTry(what: string, round: Round): boolean {
     if (round === "open" && what === "temperature under load") return false;
+    if (round === "open" && /\bcharg/i.test(what) && !this.guide.chargerOpen) return false;
     const frame = Object.keys(this.guide.parts).find(
       (id) => this.guide.parts[id]!.on === undefined,
     )!;
@@ -140,7 +141,21 @@ export class NaiveBench {
     const parts = Object.entries(this.guide.parts);
     const frame = parts.find(([, { on }]) => on === undefined)![0];
     const home = this.rules.stackOf(this.machine, frame);
-    if (parts.some(([id, { kind }]) => kind === "motherboard" && !home.has(id))) return false;
+    const needed = ["motherboard", "memory", "heatsink", "fan"];
+    if (parts.some(([id, { kind }]) => needed.includes(kind) && !home.has(id))) return false;
+    const startsWith = (id: string): boolean => {
+      const joint = this.joint(id)!;
+      const kinds = joint.joins.map((part) => this.guide.parts[part]!.kind);
+      if (joint.kind === "screws")
+        return kinds.includes("heatsink") && kinds.includes("motherboard");
+      if (joint.kind !== "connector") return false;
+      return (
+        kinds.includes("memory") ||
+        kinds.includes("fan") ||
+        (joint.serves ?? []).includes("power button")
+      );
+    };
+    if ([...this.machine.open].some(startsWith)) return false;
     return Object.entries(this.guide.joints).every(([id, joint]) => {
       if (joint.power !== true) return true;
       if (joint.kind !== "connector") {
@@ -317,14 +332,38 @@ export class NaiveBench {
     return !waits && this.rules.may({ ...after, open, lifted }, move.step);
   }
 
-  /** Joints made in this build-up that a place would cover, reachable until then and not confirmed. */
+  /**
+   * Joints made in this build-up that a place would cover, reachable until then, not seen, and no screws that were
+   * counted; before the power goes on, those that any place to come would cover.
+   */
   gate(move: Placed): string[] {
-    if (move.step.do === "release") return [];
-    const after = this.mirrored(move);
+    const lifts = this.isPower(move.step)
+      ? this.moves.filter((one) => !one.back && one !== move && one.step.do === "lift")
+      : move.step.do === "lift"
+        ? [move]
+        : [];
+    const afters = lifts.map((one) => this.mirrored(one));
+    const isCounted = (id: string): boolean =>
+      this.joint(id)!.kind === "screws" && (this.piles.get(id)?.bench ?? 0) === 0;
     return this.made.filter(
       (id) =>
-        this.isInReach(this.machine, id) && !this.isInReach(after, id) && !this.confirmed.has(id),
+        this.isInReach(this.machine, id) &&
+        afters.some((after) => !this.isInReach(after, id)) &&
+        !this.confirmed.has(id) &&
+        !isCounted(id) &&
+        (this.isPower(move.step) ||
+          !this.hasPower ||
+          this.isPowerOff() ||
+          this.joint(id)!.power === true),
     );
+  }
+  private isPower(step: DownStep): boolean {
+    return Object.entries(this.guide.joints).some(([id, joint]) => {
+      if (joint.power !== true) return false;
+      if (step.do === "release") return step.joint === id;
+      const battery = joint.joins.find((part) => this.guide.parts[part]!.kind === "battery");
+      return joint.kind !== "connector" && battery !== undefined && step.parts.includes(battery);
+    });
   }
 
   private counts(
@@ -355,6 +394,16 @@ export class NaiveBench {
         return this.phase === "swap" && (entry.fitted ?? []).length === 0;
       case "confirm":
         return this.phase === "up" && this.made.includes(entry.joint);
+      case "seen":
+        return this.phase === "up" && entry.joints.every((id) => this.made.includes(id));
+      case "not-in":
+        return (
+          this.phase === "up" &&
+          this.made.includes(entry.joint) &&
+          this.backAgain(entry.joint) !== undefined &&
+          this.isInReach(this.machine, entry.joint) &&
+          (this.isPowerOff() || !this.rules.wantsPowerOff(entry.joint))
+        );
       case "place":
       case "make":
         return this.mayUp(entry);
@@ -509,6 +558,12 @@ export class NaiveBench {
       case "swap":
         this.phase = "up";
         break;
+      case "seen":
+        for (const id of entry.joints) this.confirmed.add(id);
+        break;
+      case "not-in":
+        this.comeOut(entry.joint);
+        break;
       case "confirm":
         this.confirmed.add(entry.joint);
         break;
@@ -563,6 +618,25 @@ export class NaiveBench {
     this.signs = signs?.length ?? 0;
     this.plan = [...down];
     this.phase = "down";
+  }
+
+  /** The move of a joint that is made again. */
+  private backAgain(id: string): Placed | undefined {
+    return this.moves.findLast(
+      ({ step, back }) => back && step.do === "release" && step.joint === id,
+    );
+  }
+
+  /** A joint that was made is not in: it waits once more, and what hangs on it is to be tried again. */
+  private comeOut(id: string): void {
+    this.backAgain(id)!.back = false;
+    this.machine = { ...this.machine, open: new Set([...this.machine.open, id]) };
+    this.made = this.made.filter((one) => one !== id);
+    this.confirmed.delete(id);
+    for (const what of this.functions(id)) {
+      this.results.delete(`open:${what}`);
+      this.results.delete(`shut:${what}`);
+    }
   }
 
   /** What is back was never off; what was applied to parts that are apart is off again. */

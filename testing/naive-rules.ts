@@ -52,16 +52,18 @@ export class Rules {
     return (facts.handling ?? []).includes("esd") && facts.beforePower !== true;
   }
 
+  wantsPowerOff(id: string): boolean {
+    const joint = this.guide.joints[id]!;
+    if (joint.power === true || joint.beforePower === true) return false;
+    return joint.kind === "connector" || joint.joins.some((p) => this.isEsd(p));
+  }
+
   mayRelease(bench: Bench, id: string): boolean {
     const joint = this.guide.joints[id]!;
     if (bench.open.has(id) || isPermanent(joint)) return false;
     const stack = this.stackOf(bench, joint.joins[0]!);
     if ([...stack].some((x) => this.isOver(x, id))) return false;
-    const waits =
-      joint.power !== true &&
-      joint.beforePower !== true &&
-      (joint.kind === "connector" || joint.joins.some((p) => this.isEsd(p)));
-    if (waits && !this.isPowerOff(bench)) return false;
+    if (this.wantsPowerOff(id) && !this.isPowerOff(bench)) return false;
     return this.ordersHold(bench, id);
   }
 

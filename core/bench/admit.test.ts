@@ -6,7 +6,9 @@ import { expectedLeft } from "./admit.ts";
 import { diveFromState } from "./dive-of-job.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
 import { type Folded, foldLedger, foldOn } from "./fold.ts";
-import { gateOf, routeDown, routeUp } from "./route.ts";
+import { lookBefore } from "./look.ts";
+import { missedIn } from "./missed.ts";
+import { routeDown, routeUp } from "./route.ts";
 import { naiveWork } from "../../testing/naive-rules.ts";
 import { randomCase } from "../../testing/random-guide.ts";
 import { Bench } from "../../testing/bench.ts";
@@ -92,25 +94,39 @@ describe("the build-up", () => {
     bench.down();
     expect(bench.tick({ do: "place", parts: ["fan"] })).toMatch(/comes in the build-up/);
     bench.tick({ do: "swap" });
-    const makeAll = (): void => {
-      for (const { step } of routeUp(model, bench.state)) {
-        if (step.do === "place" && step.parts.includes("base")) return;
-        expect(bench.tick(step)).toBeUndefined();
-      }
-    };
-    makeAll();
+    const plug: Entry = { do: "make", joint: "battery-plug" };
+    for (const { step } of routeUp(model, bench.state)) {
+      if (step.do === "make" && step.joint === plug.joint) break;
+      expect(bench.tick(step)).toBeUndefined();
+    }
+    // What the base will hide is looked at while the machine is dead; screws were counted.
+    expect(bench.tick(plug)).toMatch(/^Last chance: look at the fan plug/);
+    expect(bench.tick({ do: "seen", joints: ["fan-plug", "base-screws"] })).toMatch(/not made yet/);
+    bench.tick({ do: "seen", joints: ["fan-plug"] });
+    expect(bench.tick(plug)).toBeUndefined();
     const base: Entry = { do: "place", parts: ["base"] };
-    expect(bench.tick(base)).toMatch(/^Last chance: confirm/);
-    const gate = gateOf(model, bench.state, base);
-    expect(gate.map(({ joint }) => joint).sort()).toEqual([
-      "battery-plug",
-      "fan-plug",
-      "fan-screws",
+    const gate = lookBefore(model, bench.state, base);
+    expect(gate.filter(({ confirmed }) => !confirmed)).toEqual([
+      { joint: "battery-plug", confirmed: false },
     ]);
-    for (const { joint } of gate.slice(1)) bench.tick({ do: "confirm", joint });
-    expect(bench.tick(base)).toMatch(/^Last chance/);
-    bench.tick({ do: "confirm", joint: gate[0]!.joint });
+    expect(bench.tick(base)).toMatch(/^Last chance: look at the battery plug/);
+    bench.tick({ do: "seen", joints: ["battery-plug"] });
     expect(bench.tick(base)).toBeUndefined();
+  });
+  test("what is not in is put in next; with the power on it is gone back to", () => {
+    const bench = fanJob();
+    bench.down();
+    bench.tick({ do: "swap" });
+    bench.up({}, "battery-plug");
+    expect(bench.tick({ do: "not-in", joint: "battery-plug" })).toMatch(/not made yet/);
+    const before = routeUp(model, bench.state).length;
+    expect(bench.tick({ do: "not-in", joint: "fan-plug" })).toBeUndefined();
+    const [next, ...rest] = routeUp(model, bench.state);
+    expect(next!.step).toEqual({ do: "make", joint: "fan-plug" });
+    expect(rest).toHaveLength(before);
+    expect(missedIn(bench.events)).toEqual(["fan-plug"]);
+    bench.up({}, "base-screws");
+    expect(bench.tick({ do: "not-in", joint: "fan-plug" })).toMatch(/go back to it/);
   });
   test("a cover that would shut in an open plug is refused with the plug's name", () => {
     const bench = fanJob();
@@ -199,7 +215,8 @@ describe("the dive line", () => {
     bench.tick({ do: "swap" });
     const turned = diveFromState(model, bench.state);
     expect(turned.points[turned.here]!.kind).toBe("swap");
-    expect(turned.points.filter(({ gate }) => gate)).toHaveLength(1);
+    // One look before the power goes on, one at the plug itself before the base.
+    expect(turned.points.filter(({ gate }) => gate)).toHaveLength(2);
     bench.up();
     const end = diveFromState(model, bench.state);
     expect(end.here).toBe(end.points.length - 1);
@@ -227,7 +244,7 @@ describe("any order that is admitted leads to the end", () => {
       const steps = routeUp(machine, bench.state);
       if (steps.length === 0) break;
       const step = guard % 2 === 0 ? pick(random, steps).step : steps[0]!.step;
-      for (const { joint, confirmed } of gateOf(machine, bench.state, step)) {
+      for (const { joint, confirmed } of lookBefore(machine, bench.state, step)) {
         if (!confirmed) bench.tick({ do: "confirm", joint });
       }
       bench.tick(step);

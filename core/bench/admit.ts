@@ -9,7 +9,8 @@ import { doneIndex, remainingDown, remainingUp } from "./remaining.ts";
 import type { BenchState } from "./state.ts";
 import type { Refusal } from "./refusal.ts";
 import { looseOf, screwsIn } from "./lots.ts";
-import { type DoneLift, gateJoints, upBlock } from "./mirror.ts";
+import { comesOut, lookBefore } from "./look.ts";
+import { upBlock } from "./mirror.ts";
 import { tornBy } from "./route.ts";
 import { canPower } from "./power.ts";
 import { checksDue } from "./proof.ts";
@@ -41,7 +42,11 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
     case "swap":
       return admitSwap(model, state, entry);
     case "confirm":
-      return admitConfirm(model, state, entry.joint);
+      return admitConfirm(model, state, [entry.joint]);
+    case "seen":
+      return admitConfirm(model, state, entry.joints);
+    case "not-in":
+      return admitNotIn(model, state, entry.joint);
     case "place":
     case "make":
       return admitUp(model, state, entry);
@@ -186,12 +191,23 @@ function admitSwap(
   return GOOD;
 }
 
-function admitConfirm(model: Model, state: BenchState, id: string): Result<true, Refusal> {
-  const joint = model.jointOf.get(id);
-  if (joint === undefined || state.phase !== "up" || !state.made.includes(joint)) {
-    return refuse({ type: "not-made", joint: id });
-  }
-  return GOOD;
+function admitConfirm(
+  model: Model,
+  state: BenchState,
+  ids: readonly string[],
+): Result<true, Refusal> {
+  const wrong = ids.find((id) => {
+    const joint = model.jointOf.get(id);
+    return joint === undefined || state.phase !== "up" || !state.made.includes(joint);
+  });
+  return wrong === undefined ? GOOD : refuse({ type: "not-made", joint: wrong });
+}
+
+/** What is seen not to be in is put in at once, if it can be reached and the power is off; else it is gone back to. */
+function admitNotIn(model: Model, state: BenchState, id: string): Result<true, Refusal> {
+  const made = admitConfirm(model, state, [id]);
+  if (!made.ok) return made;
+  return comesOut(model, state, id) ? GOOD : refuse({ type: "go-back-to", joint: id });
 }
 
 function admitUp(
@@ -208,9 +224,11 @@ function admitUp(
   const move = state.done[index]!;
   const block = upBlock(state.problem!, state.done, state.undone, index);
   if (block) return refuse({ type: "up-blocked", block });
+  const unseen = lookBefore(model, state, entry).filter(({ confirmed }) => !confirmed);
+  if (unseen.length > 0) {
+    return refuse({ type: "gate-open", joints: unseen.map(({ joint }) => joint) });
+  }
   if (move.do === "lift") {
-    const gate = admitGate(model, state, move);
-    if (!gate.ok) return gate;
     const due = checksDue(model, state).map(({ what }) => what);
     if (due.length > 0) return refuse({ type: "checks-left", round: "open", checks: due });
   }
@@ -222,14 +240,6 @@ function admitUp(
 }
 
 const guideJointId = (model: Model, j: number): string => model.jointIds[j]!;
-
-function admitGate(model: Model, state: BenchState, move: DoneLift): Result<true, Refusal> {
-  const open = gateJoints(model, state.machine, state.made, move).filter(
-    (j) => !state.confirmed.has(j),
-  );
-  if (open.length === 0) return GOOD;
-  return refuse({ type: "gate-open", joints: open.map((j) => model.jointIds[j]!) });
-}
 
 function admitTakeBack(state: BenchState, id: string): Result<true, Refusal> {
   if (state.phase === "closed") return refuse({ type: "closed-already" });

@@ -13,7 +13,7 @@ import { admit } from "./admit.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
 import { foldOn, type Folded } from "./fold.ts";
 import { remainingDown, remainingUp } from "./remaining.ts";
-import { gateOf } from "./route.ts";
+import { lookBefore } from "./look.ts";
 
 const folder = path.join(import.meta.dirname, "../../guides");
 const guides = readdirSync(folder)
@@ -58,7 +58,7 @@ class Player {
     const { state, model } = this;
     if (state.phase === "up") {
       for (const step of remainingUp(model, state)) {
-        const open = gateOf(model, state, step).find(({ confirmed }) => !confirmed);
+        const open = lookBefore(model, state, step).find(({ confirmed }) => !confirmed);
         if (open) return this.tick({ do: "confirm", joint: open.joint });
       }
     }

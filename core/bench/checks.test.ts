@@ -44,7 +44,7 @@ function machineWith(open: readonly string[], out: readonly string[] = []): Stat
   return state;
 }
 const can = (what: string, open: readonly string[], out: readonly string[] = []): boolean =>
-  canTry(model, machineWith(open, out), what, "open");
+  canTry(model, machineWith(open, out), what, "shut");
 
 describe("what a function hangs on", () => {
   test("all joints that serve it, in the guide's order, and nothing else", () => {
@@ -75,6 +75,11 @@ describe("whether a function can be tried", () => {
     ["board-screws", []],
   ])("with the %s open, these cannot: %j", (open, cannot) => {
     expect(ALL.filter((what) => !can(what, [open]))).toEqual(cannot);
+  });
+  test("charging is tried open only where the guide lets the charger in", () => {
+    expect(canTry(model, machineWith([]), "charging", "open")).toBe(false);
+    const atOpen = modelOf({ ...facts, chargerOpen: true });
+    expect(canTry(atOpen, closedMachine(atOpen), "charging", "open")).toBe(true);
   });
   test("a part that is out takes its function with it, though its plug counts as shut", () => {
     expect(ALL.filter((what) => !can(what, [], ["keys"]))).toEqual(["keys"]);

@@ -2,7 +2,7 @@ import type { PartKind } from "../guide/index.ts";
 import type { Model, State } from "../rules/index.ts";
 import type { Round } from "./events.ts";
 import { type BenchState, type Checked, checkKey } from "./state.ts";
-import { functionsOf, HEAT_CHECK } from "./functions.ts";
+import { functionsOf, HEAT_CHECK, isCharging } from "./functions.ts";
 
 /** A function to be tried out, and what of it was touched in this job. */
 export interface Check {
@@ -86,6 +86,8 @@ function picturePlugs(model: Model): readonly number[] {
  */
 export function canTry(model: Model, machine: State, what: string, round: Round): boolean {
   if (what === HEAT_CHECK && round === "open") return false;
+  // A charger goes into a machine that is open only where its guide says so.
+  if (isCharging(what) && round === "open" && model.guide.chargerOpen !== true) return false;
   const home = machine.stack[model.frame];
   const isMade = (j: number): boolean =>
     machine.open[j] === 0 && model.joins[j]!.every((p) => machine.stack[p] === home);

@@ -53,6 +53,8 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
   lift: object(["parts"], { parts: ids }),
   swap: object([], { fitted: { type: "array", maxItems: 100, items: fitted } }),
   confirm: object(["joint"], { joint: id }),
+  seen: object(["joints"], { joints: ids }),
+  "not-in": object(["joint"], { joint: id }),
   place: object(["parts"], { parts: ids }),
   make: object(["joint"], { joint: id, count, differs }),
   habit: object(["habit"], { habit: { enum: [...HABITS] } }),

@@ -74,7 +74,12 @@ export type Entry =
   | { readonly do: "lift"; readonly parts: readonly string[] }
   /** The new parts are in; `fitted` names their codes as they were read or typed. */
   | { readonly do: "swap"; readonly fitted?: readonly Fitted[] }
+  /** A joint was seen to be in; older ledgers have one such for each. */
   | { readonly do: "confirm"; readonly joint: string }
+  /** Joints that were looked at in one press, and are in. */
+  | { readonly do: "seen"; readonly joints: readonly string[] }
+  /** A joint that was made is not in: it is open again. */
+  | { readonly do: "not-in"; readonly joint: string }
   | { readonly do: "place"; readonly parts: readonly string[] }
   | {
       readonly do: "make";

@@ -1,3 +1,4 @@
+import { isBare, powerPosture } from "./power.ts";
 import { after, type Model, powerBlock, problemOf } from "../rules/index.ts";
 import { type Entry, type LedgerEvent, takenBack } from "./events.ts";
 import { functionsOf } from "./functions.ts";
@@ -135,6 +136,12 @@ function applied(model: Model, state: BenchState, entry: Entry): BenchState {
         ...state,
         confirmed: new Set([...state.confirmed, jointNumber(model, entry.joint)]),
       };
+    case "seen": {
+      const seen = entry.joints.map((joint) => jointNumber(model, joint));
+      return { ...state, confirmed: new Set([...state.confirmed, ...seen]) };
+    }
+    case "not-in":
+      return cameOut(model, state, jointNumber(model, entry.joint));
     case "place":
       return putBack(model, state, entry.parts);
     case "make":
@@ -175,7 +182,8 @@ function reworked(model: Model, state: BenchState, joint: string): BenchState {
   const plan = done.map((move) => stepOfDone(model, move));
   const machine = { ...state.machine, open };
   const rework = state.phase === "up" ? joint : state.rework;
-  return { ...state, phase: "down", machine, made, done, undone: new Set(), plan, rework };
+  const anew = { undone: new Set<number>(), plan, rework, triedOpen: false };
+  return { ...state, phase: "down", machine, made, done, ...anew };
 }
 
 function answered(state: BenchState, entry: Answer): BenchState {
@@ -200,6 +208,8 @@ function answered(state: BenchState, entry: Answer): BenchState {
 const poweredOn = (model: Model, state: BenchState): BenchState => ({
   ...state,
   isOn: true,
+  triedOpen: state.triedOpen || isBare(model, state.machine),
+  lies: powerPosture(model, state),
   forTest: model.cuts.length > 0 && !powerBlock(model, state.machine),
   answers: new Map([...state.answers].filter(([stop]) => stop.startsWith("seal:"))),
 });
@@ -307,6 +317,23 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
     moved: new Set([...state.moved, ...parts]),
     done: [...state.done, { do: "lift", parts, anchor }],
     checks: withoutChecksOf(model, state.checks, jointsOfParts(model, parts)),
+  };
+}
+
+/** A joint that was made and is not in: it waits to be made again, and what hangs on it to be tried. */
+function cameOut(model: Model, state: BenchState, joint: number): BenchState {
+  const index = state.done.findLastIndex(
+    (move, i) => state.undone.has(i) && move.do === "release" && move.joint === joint,
+  );
+  const open = state.machine.open.slice();
+  open[joint] = 1;
+  return {
+    ...state,
+    machine: { ...state.machine, open },
+    undone: new Set([...state.undone].filter((i) => i !== index)),
+    made: state.made.filter((j) => j !== joint),
+    confirmed: new Set([...state.confirmed].filter((j) => j !== joint)),
+    checks: withoutChecksOf(model, state.checks, [joint]),
   };
 }
 

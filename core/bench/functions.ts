@@ -2,6 +2,9 @@ import type { Guide, GuideJoint } from "../guide/index.ts";
 
 /** What a cooler that was moved asks for. */
 export const HEAT_CHECK = "temperature under load";
+/** What is tried with the charger in. */
+export const isCharging = (what: string): boolean => /\bcharg/i.test(what);
+export const POWER_BUTTON = "power button";
 /** What a battery behind a latch serves; an inner plug names it itself. */
 const BATTERY_CHECK = "battery";
 

@@ -24,11 +24,14 @@ export { screwsIn, type Lot } from "./lots.ts";
 export { admit, expectedLeft } from "./admit.ts";
 export type { Refusal } from "./refusal.ts";
 export type { UpBlock } from "./mirror.ts";
-export { gateOf, nextCell, routeDown, routeUp } from "./route.ts";
+export { type AgainstHands, againstHands, inTheWayOf } from "./against-hands.ts";
+export { comesOut, lookBefore, type Region } from "./look.ts";
+export { nextCell, routeDown, routeUp } from "./route.ts";
 export { diveFromPlan, diveFromState } from "./dive-of-job.ts";
 export { heldBy, isAboutPack, leavesFor, stopById, type Stop, type StopKind } from "./stops.ts";
 export { checksOf, resultOf, type Check } from "./checks.ts";
-export { canPower, lifeOf, type Life } from "./power.ts";
+export { isCharging } from "./functions.ts";
+export { canPower, isBare, lifeOf, type Life, powerPosture } from "./power.ts";
 export {
   leadRoute,
   lotsOf,

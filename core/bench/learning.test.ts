@@ -119,7 +119,7 @@ class LearningBench {
       const ask = nextAsk(model, state);
       asked.push(
         ask.type === "gate"
-          ? `gate ${ask.joint}`
+          ? `gate ${ask.joints.join()}`
           : ask.type === "step"
             ? JSON.stringify(ask.step)
             : ask.type,

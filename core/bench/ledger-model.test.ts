@@ -15,7 +15,8 @@ import { checksOpen } from "./checks.ts";
 import type { Entry, LedgerEvent } from "./events.ts";
 import { type Folded, foldLedger, foldOn } from "./fold.ts";
 import type { BenchState } from "./state.ts";
-import { gateOf, routeDown, routeUp } from "./route.ts";
+import { lookBefore } from "./look.ts";
+import { routeDown, routeUp } from "./route.ts";
 import { canPower } from "./power.ts";
 import { stopsOf } from "./stops.ts";
 
@@ -152,10 +153,10 @@ class Walk {
       const stops = stopsOf(model, state, next.step).map(({ id }) => id);
       same([...stops].sort(), naive.stops(turned(next.step), true).sort());
     }
-    if (next?.step.do === "place") {
-      const gate = gateOf(model, state, next.step).filter(({ confirmed }) => !confirmed);
-      const step = { do: "lift", parts: next.step.parts } as const;
-      same(gate.map(({ joint }) => joint).sort(), naive.gate(naive.waiting(step)!).sort());
+    if (next) {
+      const gate = lookBefore(model, state, next.step).filter(({ confirmed }) => !confirmed);
+      const move = naive.waiting(turned(next.step))!;
+      same(gate.map(({ joint }) => joint).sort(), naive.gate(move).sort());
     }
   }
 
@@ -237,6 +238,8 @@ class Walk {
       { do: "place", parts: [someone] },
       { do: "swap" },
       { do: "confirm", joint: back },
+      { do: "seen", joints: [back, made[0] ?? joint] },
+      { do: "not-in", joint: made.at(-1) ?? joint },
       { do: "confirm", joint },
       ...turned,
       { do: "answer", stop: asked, answer: "yes" },
@@ -329,12 +332,12 @@ describe("the ledger beside a naive one", () => {
         "swap",
         "place",
         "make",
-        "confirm",
+        "seen",
         "answer",
         "check",
         "power-on",
       ];
-      const rare = ["rework", "take-back", "close", "habit", "snag"];
+      const rare = ["confirm", "not-in", "rework", "take-back", "close", "habit", "snag"];
       const seen = (kind: string) => admittedOf.get(kind) ?? 0;
       expect(kinds.filter((kind) => seen(kind) < 15)).toEqual([]);
       expect(rare.filter((kind) => seen(kind) < 3)).toEqual([]);

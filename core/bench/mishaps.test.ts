@@ -13,6 +13,7 @@ import {
   nextAsk,
   routeDown,
 } from "./index.ts";
+import { lookBefore } from "./look.ts";
 import { remainingDown } from "./remaining.ts";
 import { fromLastTime } from "./lots.ts";
 
@@ -34,6 +35,8 @@ test("that it was drained counts until the battery is on again", () => {
   expect(bench.state.answers.get("drain")?.answer).toBe("yes");
   bench.up({}, "battery-plug");
   expect(bench.state.answers.has("drain")).toBe(true);
+  const looks = lookBefore(model, bench.state, { do: "make", joint: "battery-plug" });
+  bench.tick({ do: "seen", joints: looks.map(({ joint }) => joint) });
   bench.tick({ do: "make", joint: "battery-plug" });
   expect(bench.state.answers.has("drain")).toBe(false);
 });

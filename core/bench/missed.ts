@@ -1,10 +1,11 @@
 import { type LedgerEvent, takenBack } from "./events.ts";
 
-/** Joints and parts that held a stuck part or were gone back to, once for each time; taken back, not. */
+/** Joints and parts that held a stuck part, were not in, or were gone back to, once for each time; taken back, not. */
 export function missedIn(events: readonly LedgerEvent[]): readonly string[] {
   const taken = takenBack(events);
   return events.flatMap(({ id, entry }) => {
     if (taken.has(id)) return [];
-    return entry.do === "snag" ? [entry.held] : entry.do === "rework" ? [entry.joint] : [];
+    if (entry.do === "snag") return [entry.held];
+    return entry.do === "rework" || entry.do === "not-in" ? [entry.joint] : [];
   });
 }

@@ -4,14 +4,22 @@ import type { Check } from "./checks.ts";
 import type { Entry, Round } from "./events.ts";
 import type { BenchState } from "./state.ts";
 import { checksDue, roundOf } from "./proof.ts";
+import { lookBefore, type Region, regionsOf } from "./look.ts";
 import { mirrored, remainingUp } from "./remaining.ts";
-import { gateOf, routeDown, routeUp } from "./route.ts";
+import { routeDown, routeUp } from "./route.ts";
 import { heldBy, openStop, type Stop } from "./stops.ts";
 
 /** What the bench asks for now. */
 export type Ask =
   | { readonly type: "stop"; readonly stop: Stop }
-  | { readonly type: "gate"; readonly step: Step; readonly joint: string }
+  /** What the step hides is looked at, a region of the map at a time: these joints of it are not seen yet. */
+  | {
+      readonly type: "gate";
+      readonly step: Step;
+      readonly region: Region;
+      readonly joints: readonly string[];
+      readonly later: readonly Region[];
+    }
   | { readonly type: "power-on"; readonly round: Round; readonly checks: readonly Check[] }
   | { readonly type: "check"; readonly round: Round; readonly checks: readonly Check[] }
   | { readonly type: "step"; readonly step: Step }
@@ -29,7 +37,7 @@ export function goodEntry(ask: Ask): Entry | undefined {
     case "stop":
       return { do: "answer", stop: ask.stop.id, answer: ask.stop.good };
     case "gate":
-      return { do: "confirm", joint: ask.joint };
+      return { do: "seen", joints: ask.joints };
     case "power-on":
       return { do: "power-on" };
     case "check":
@@ -75,9 +83,8 @@ export function nextAsk(
   if (held) return { type: "stop", stop: held };
   if (state.phase === "swap") return { type: "swap" };
   if (state.phase === "up") {
-    const isPlace = chosen?.do === "place";
-    const gate = isPlace && gateOf(model, state, chosen).find(({ confirmed }) => !confirmed);
-    if (gate) return { type: "gate", step: chosen, joint: gate.joint };
+    const gate = chosen && gateAt(model, state, chosen);
+    if (gate) return gate;
     const checks = checksDue(model, state);
     const round = roundOf(model, state);
     if (checks.length > 0) return { type: state.isOn ? "check" : "power-on", round, checks };
@@ -86,4 +93,18 @@ export function nextAsk(
   if (!chosen || (state.phase !== "down" && state.phase !== "up")) return { type: "nothing" };
   const stop = openStop(model, state, chosen);
   return stop ? { type: "stop", stop } : { type: "step", step: chosen };
+}
+
+/** The next look before a step; undefined when all was seen. */
+function gateAt(model: Model, state: BenchState, step: Step): Ask | undefined {
+  const looks = lookBefore(model, state, step);
+  const unseen = new Set(looks.flatMap(({ joint, confirmed }) => (confirmed ? [] : [joint])));
+  if (unseen.size === 0) return undefined;
+  const regions = regionsOf(
+    model.guide,
+    looks.map(({ joint }) => joint),
+  );
+  const [region, ...later] = regions.filter(({ joints }) => joints.some((one) => unseen.has(one)));
+  const joints = region!.joints.filter((joint) => unseen.has(joint));
+  return { type: "gate", step, region: region!, joints, later };
 }

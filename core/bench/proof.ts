@@ -1,13 +1,14 @@
 import { type Doubt, type PowerOn, proofPoints, type Trial } from "../plan/index.ts";
+import { jointMinutes, partMinutes } from "../guide/index.ts";
 import { type Model, powerBlock, type State } from "../rules/index.ts";
 import { canTry, type Check, checksOpen } from "./checks.ts";
 import type { Round } from "./events.ts";
 import type { BenchState } from "./state.ts";
-import { canPower } from "./power.ts";
+import { canPower, isBare } from "./power.ts";
 import { oncePerState, routeUp } from "./route.ts";
 
-/** Minutes of a power-on with the battery connected for the test: off and drained again included. */
-const POWER_ON = 2;
+/** Minutes of a power-on: start, shut down, drain. */
+const POWER_ON = 3;
 
 /** How likely it is that a joint that was opened is not made as it should be, by what is easily missed. */
 const MISS = { plain: 0.03, lock: 0.04, coax: 0.05, hidden: 2, moved: 0.005 } as const;
@@ -30,7 +31,9 @@ export const proofAhead = oncePerState((model, state): readonly PowerOn[] => {
   const route = routeUp(model, state);
   const machines = [state.machine, ...route.map(({ machine }) => machine)];
   const end = route.length;
-  const minutes = machines.map((machine) => powerMinutes(model, machine));
+  // While it is on, what is due is tried; once it was off again, it waits until it is shut.
+  const isOver = state.triedOpen && !state.isOn;
+  const minutes = machines.map((machine) => (isOver ? undefined : powerMinutes(model, machine)));
   const trials = checksOpen(model, state).map((check): Trial => {
     const at = machines.findIndex(
       (machine, s) =>
@@ -48,10 +51,21 @@ export const proofAhead = oncePerState((model, state): readonly PowerOn[] => {
   });
 });
 
-/** What a power-on takes on a machine as it lies; undefined where there can be none. */
+/** What a power-on takes on a machine as it lies; undefined where there is none: shut, it waits for the last. */
 function powerMinutes(model: Model, machine: State): number | undefined {
-  if (!canPower(model, machine)) return undefined;
-  return powerBlock(model, machine) ? 0 : POWER_ON;
+  if (!isBare(model, machine) || !canPower(model, machine)) return undefined;
+  return (model.guide.powerOn ?? POWER_ON) + connectMinutes(model, machine);
+}
+
+/** To connect a battery that is off for the test only, and to take it off again. */
+function connectMinutes(model: Model, machine: State): number {
+  if (model.cuts.length === 0 || powerBlock(model, machine) !== undefined) return 0;
+  const { guide, jointIds, partIds } = model;
+  return model.cuts.reduce((sum, { joint, battery }) => {
+    const { off, on } = jointMinutes(guide.joints[jointIds[joint]!]!);
+    const pack = battery === undefined ? undefined : partMinutes(guide.parts[partIds[battery]!]!);
+    return sum + off + on + (pack ? pack.lift + pack.place : 0);
+  }, 0);
 }
 
 function doubtsOf(model: Model, state: BenchState, { because, moved }: Check): readonly Doubt[] {
@@ -83,6 +97,7 @@ function canTrySome(model: Model, state: BenchState, open: readonly Check[]): bo
   if (state.phase !== "up" || open.length === 0) return false;
   if (roundOf(model, state) === "shut") return true;
   const { machine } = state;
+  if (!isBare(model, machine)) return false;
   return canPower(model, machine) && open.some(({ what }) => canTry(model, machine, what, "open"));
 }
 

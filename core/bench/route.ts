@@ -1,4 +1,4 @@
-import { type DownStep, moveOf, stepOf, type UpStep } from "../plan/index.ts";
+import { type DownStep, moveOf, type Step, stepKey, stepOf, type UpStep } from "../plan/index.ts";
 import {
   after,
   type Block,
@@ -11,7 +11,8 @@ import {
 } from "../rules/index.ts";
 import { doneIndex, remainingDown, remainingUp } from "./remaining.ts";
 import type { BenchState } from "./state.ts";
-import { type DoneLift, gateJoints, placedBack, upBlock } from "./mirror.ts";
+import { lookBefore } from "./look.ts";
+import { placedBack, upBlock } from "./mirror.ts";
 
 /** The steps that are left, in an order that can be followed from here. */
 export interface Route {
@@ -27,6 +28,17 @@ export function oncePerState<T>(work: (model: Model, state: BenchState) => T) {
     const found = known.get(state) ?? work(model, state);
     known.set(state, found);
     return found;
+  };
+}
+
+/** The same of a state and a step. */
+export function oncePerStep<T>(work: (model: Model, state: BenchState, step: Step) => T) {
+  const known = oncePerState(() => new Map<string, T>());
+  return (model: Model, state: BenchState, step: Step): T => {
+    const all = known(model, state);
+    const key = stepKey(step);
+    if (!all.has(key)) all.set(key, work(model, state, step));
+    return all.get(key)!;
   };
 }
 
@@ -149,7 +161,7 @@ export const routeUp = oncePerState((model, state): readonly UpAhead[] => {
     });
     if (next < 0) throw new Error("build-up: the step done last cannot be mirrored");
     const [step] = left.splice(next, 1);
-    const gate = gateOf(model, at, step!).map(({ joint }) => joint);
+    const gate = lookBefore(model, at, step!).map(({ joint }) => joint);
     const index = doneIndex(model, at, step!);
     at = mirroredOnce(at, index);
     steps.push({ step: step!, gate, index, machine: at.machine });
@@ -168,21 +180,6 @@ function mirroredOnce(state: BenchState, index: number): BenchState {
   open[move.joint] = 0;
   const made = [...state.made, move.joint];
   return { ...state, undone, made, machine: { ...state.machine, open } };
-}
-
-/** Joints to confirm before a place, each with whether it has been confirmed. Empty: no gate. */
-export function gateOf(
-  model: Model,
-  state: BenchState,
-  step: UpStep,
-): readonly { readonly joint: string; readonly confirmed: boolean }[] {
-  if (step.do !== "place") return [];
-  const lift = state.done[doneIndex(model, state, step)] as DoneLift | undefined;
-  if (!lift) return [];
-  return gateJoints(model, state.machine, state.made, lift).map((j) => ({
-    joint: model.jointIds[j]!,
-    confirmed: state.confirmed.has(j),
-  }));
 }
 
 /** The first free cell: one above the highest in use. */

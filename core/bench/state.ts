@@ -44,6 +44,8 @@ export interface BenchState {
   readonly fitted: readonly Fitted[];
   /** Powered on, and not shut down since. */
   readonly isOn: boolean;
+  /** It was tried while it was open, since it was last taken apart: the next time it is shut. */
+  readonly triedOpen: boolean;
   /** The battery was connected for a test only, and is not off again. */
   readonly forTest: boolean;
   /** Packs that were looked at since the machine was opened. */
@@ -82,6 +84,7 @@ export const emptyBench = (model: Model): BenchState => ({
   rework: undefined,
   fitted: [],
   isOn: false,
+  triedOpen: false,
   forTest: false,
   looked: new Set(),
   signs: [],

@@ -51,6 +51,8 @@ const UPCASTS: Readonly<Record<Entry["do"], readonly Upcast[]>> = {
   lift: [],
   swap: [],
   confirm: [],
+  seen: [],
+  "not-in": [],
   place: [],
   make: [],
   habit: [],

@@ -14,7 +14,7 @@ import {
 import { closedMachine, type Model, modelOf, type Problem, problemOf } from "../rules/index.ts";
 import { isInReach, isPossible, WHOLE } from "../work/index.ts";
 import { blockingFacts, without } from "./culprit.ts";
-import { guideQuestions } from "./questions.ts";
+import { ALL_PLANS, guideQuestions } from "./questions.ts";
 
 /** Looks that the check of a guide may take, its variants included. */
 const CHECK = 2 * WHOLE;
@@ -47,7 +47,7 @@ export function checkGuide(value: unknown): readonly Finding[] {
   const errors = guideErrors(value, meter);
   if (errors.length > 0) return errors;
   const parsed = parseGuide(value);
-  return parsed.ok ? guideQuestions(parsed.value, meter) : parsed.error;
+  return parsed.ok ? guideQuestions(parsed.value, meter.upTo(ALL_PLANS)) : parsed.error;
 }
 
 /** The underside code of the variant that an error is in; undefined for one in the guide itself. */

@@ -216,3 +216,29 @@ test("a group that hangs together by leads alone", () => {
   }).filter(({ about }) => about.type === "hangs-by-leads");
   expect(leads.map(({ path }) => path)).toContain("/parts/board");
 });
+
+test("a pack under nothing, a part held elsewhere and two of one name are asked about", () => {
+  const small = smallGuide();
+  const bare = {
+    ...small,
+    covers: small.covers.map((one) => ({
+      ...one,
+      over: one.over.filter((id) => id !== "battery"),
+    })),
+  };
+  expect(asked(bare)).toContain("/covers/pack/battery");
+  const covered = { ...bare, covers: [...bare.covers, { part: "base", over: ["battery"] }] };
+  expect(asked(covered)).not.toContain("/covers/pack/battery");
+  const strip = (on: string): Guide => ({
+    ...small,
+    parts: { ...small.parts, strip: part(on, { name: "Strip" }) },
+    joints: { ...small.joints, "strip-screws": screws(["strip", "base"]) },
+  });
+  expect(asked(strip("board"))).toContain("/parts/strip/on");
+  expect(asked(strip("base"))).not.toContain("/parts/strip/on");
+  const twins = {
+    ...small,
+    parts: { ...small.parts, fan: { ...small.parts["fan"]!, name: "battery " } },
+  };
+  expect(asked(twins)).toContain("/parts/fan/name");
+});

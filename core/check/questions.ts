@@ -12,13 +12,15 @@ import {
   problemOf,
   type State,
 } from "../rules/index.ts";
+import { handQuestions } from "./hand-questions.ts";
 import { question } from "./question.ts";
 import { safetyQuestions } from "./safety-questions.ts";
 
 /** Minutes from which a lead, a tape or a pad is priced like a module. */
 const MODULE_MINUTES = 0.3;
-/** Looks for the plan of one part: no part takes those of all others. */
+/** Looks for the plan of one part: no part takes those of all others; and for all of them together. */
 const PLAN = 20_000_000;
+export const ALL_PLANS = 80_000_000;
 const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "foot"]);
 
 /**
@@ -26,7 +28,7 @@ const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "
  * a key of the guide's `answers` is answered (what is reachable from outside is agreed to item by item: its
  * path names them all, so that what is added later is asked anew) and not asked again; an answer to no question is told.
  */
-export function guideQuestions(guide: Guide, meter = new Meter(Infinity)): readonly Finding[] {
+export function guideQuestions(guide: Guide, meter = new Meter(ALL_PLANS)): readonly Finding[] {
   const model = modelOf(guide);
   const plans = plansOf(guide, meter);
   const asked = [
@@ -39,7 +41,7 @@ export function guideQuestions(guide: Guide, meter = new Meter(Infinity)): reado
     ...loose(model),
     ...holdsItToo(model),
     ...idleAdvice(guide, plans),
-    ...againstHands(plans),
+    ...handQuestions(model, plans),
     ...servesNothing(guide),
     ...dearLight(guide),
     ...outsideViews(guide),
@@ -196,22 +198,6 @@ function idleAdvice(guide: Guide, plans: ReadonlyMap<string, Plan>): readonly Fi
       question(`/orders/${i}`, { type: "advice-idle", first: order.first, then: order.then }),
     ];
   });
-}
-
-/** Steps that a hand would refuse and that no order of a part's short plan spares it. */
-function againstHands(plans: ReadonlyMap<string, Plan>): readonly Finding[] {
-  const found = new Map<string, Finding>();
-  for (const { forced, handlingExact, careful } of plans.values()) {
-    if (!handlingExact) continue;
-    for (const { rule, things, because } of forced) {
-      // A job that leaves the power on has another way; it says nothing of the facts.
-      if (rule === "live" && careful) continue;
-      const thing = things[0]!;
-      const path = `/hands/${rule}/${thing}`;
-      found.set(path, question(path, { type: "against-hands", rule, thing, because }));
-    }
-  }
-  return [...found.values()];
 }
 
 const servesNothing = (guide: Guide): readonly Finding[] =>

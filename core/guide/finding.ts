@@ -101,6 +101,14 @@ export type About =
       readonly thing: string;
       readonly because: readonly string[];
     }
+  | { readonly type: "pack-uncovered"; readonly part: string }
+  | {
+      readonly type: "held-elsewhere";
+      readonly part: string;
+      readonly on: string;
+      readonly to: string;
+    }
+  | { readonly type: "names-alike"; readonly ids: readonly string[] }
   | { readonly type: "answer-idle" };
 
 /** A fact that may be in the way of others. */

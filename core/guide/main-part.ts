@@ -1,14 +1,23 @@
 import { partMinutes } from "./costs.ts";
 import type { Guide, GuideJoint, GuidePart, PartKind } from "./types.ts";
 
-/** The part a group is called by: the one that lies deepest, the earliest in the guide of those. */
+/** What a hand takes hold of, where it lies as deep as other parts: the shell, then what lies in it. */
+const GRASPED: readonly PartKind[] = ["palmrest", "cover", "display", "keyboard"];
+
+/** The part a group is called by: the one that lies deepest; of those the shell, then what takes longest. */
 export function mainPart(guide: Guide, parts: readonly string[]): string {
   const depth = (id: string): number => {
     const on = guide.parts[id]?.on;
     return on === undefined ? 0 : 1 + depth(on);
   };
   const minutes = (id: string): number => partMinutes(guide.parts[id]!).lift;
-  return [...parts].sort((a, b) => depth(a) - depth(b) || minutes(b) - minutes(a))[0]!;
+  const grasp = (id: string): number => {
+    const at = GRASPED.indexOf(guide.parts[id]!.kind);
+    return at < 0 ? GRASPED.length : at;
+  };
+  return [...parts].sort(
+    (a, b) => depth(a) - depth(b) || grasp(a) - grasp(b) || minutes(b) - minutes(a),
+  )[0]!;
 }
 
 /** The functions that stay dead while a connector is open. */

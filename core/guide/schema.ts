@@ -75,6 +75,7 @@ export const guideSchema = {
       recognise: text,
       note: text,
       chargerOpen: flag,
+      powerOn: minutes,
       answers: { type: "object", additionalProperties: text },
       variants: {
         type: "object",

@@ -234,6 +234,8 @@ export interface Guide {
   readonly note?: string;
   /** It may run on its charger while it is open. */
   readonly chargerOpen?: boolean;
+  /** Minutes of a power-on on the way back up: start, shut down, drain. */
+  readonly powerOn?: number;
   /** What the author says to a warning of `check`, by the path it names. */
   readonly answers?: Readonly<Record<string, string>>;
   readonly variants?: Readonly<Record<string, Variant>>;

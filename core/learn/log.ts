@@ -22,7 +22,16 @@ export interface Claim {
 }
 
 /** What is called by a name on the machine's own label. */
-const LABEL = ["id", "maker", "model", "codes", "recognise", "note", "chargerOpen"] as const;
+const LABEL = [
+  "id",
+  "maker",
+  "model",
+  "codes",
+  "recognise",
+  "note",
+  "chargerOpen",
+  "powerOn",
+] as const;
 export type Machine = Pick<Guide, (typeof LABEL)[number]>;
 
 /** One thing that was seen, done or said at the bench; `id` is what a take-back names. */
@@ -130,7 +139,7 @@ const logSchema = {
         codes: { type: "array", items: text, minItems: 1 },
         recognise: text,
       },
-      { note: text, chargerOpen: flag },
+      { note: text, chargerOpen: flag, powerOn: { type: "number", minimum: 0, maximum: 600 } },
     ),
     sightings: sightingsSchema,
   }),

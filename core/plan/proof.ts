@@ -39,49 +39,45 @@ export interface ProofQuestion {
 }
 
 /**
- * The power-ons that lose the fewest expected minutes: what they take, and, for each function, the chance
- * that something was missed times the way back from the first of them at which it can be tried. Exact: over
- * places in order, best(s) = minutes(s) + min over the power-on before it, s′, of best(s′) + what the
- * functions that first can be tried after s′ lose at s. Of equals the fewest, and those as late as can be.
- * The machine is powered on when it is shut in any case. Cost: places² × functions.
+ * The power-ons that lose the fewest expected minutes: what they take, and, for each function, the chance that
+ * something was missed times the way back from the first of them at which it can be tried. The machine is powered on
+ * when it is shut in any case, and at most once before: nobody turns and starts an open machine over and over. Of
+ * equals the fewest, then the latest. Cost: places × functions.
  */
 export function proofPoints(question: ProofQuestion): readonly PowerOn[] {
   const { order, trials, minutes } = question;
   const end = order.length;
   const loses = wayBack(question);
-  const places = [...Array(end + 1).keys()].filter((s) => s === end || minutes[s] !== undefined);
-  const loss = trials.map((trial) => places.map((s) => (s < trial.earliest ? 0 : loses(trial, s))));
-  const best: { cost: number; from: number; count: number }[] = [];
-  for (const [i, s] of places.entries()) {
-    const own = s === end ? 0 : minutes[s]!;
-    let found = { cost: Infinity, from: -1, count: 0 };
-    for (let k = -1; k < i; k++) {
-      const before = k < 0 ? -1 : places[k]!;
-      let cost = own + (k < 0 ? 0 : best[k]!.cost);
-      for (const [t, { earliest }] of trials.entries()) {
-        if (earliest > before && earliest <= s) cost += loss[t]![i]!;
-      }
-      const count = 1 + (k < 0 ? 0 : best[k]!.count);
-      const isLess = cost < found.cost - 1e-9;
-      const isEqual = Math.abs(cost - found.cost) <= 1e-9;
-      if (isLess || (isEqual && count <= found.count)) found = { cost, from: k, count };
-    }
-    best.push(found);
+  const shut = trials.map((trial) => loses(trial, end));
+  const all = sumOf(shut);
+  let best: { readonly at: number | undefined; readonly cost: number } = {
+    at: undefined,
+    cost: all,
+  };
+  for (let s = 0; s < end; s++) {
+    const own = minutes[s];
+    if (own === undefined) continue;
+    const lost = trials.map((trial, t) => (trial.earliest <= s ? loses(trial, s) : shut[t]!));
+    const cost = own + sumOf(lost);
+    const isLess = cost < best.cost - 1e-9;
+    const isEqual = Math.abs(cost - best.cost) <= 1e-9;
+    if (isLess || (isEqual && best.at !== undefined)) best = { at: s, cost };
   }
-  const chosen: number[] = [];
-  for (let i = places.length - 1; i >= 0; i = best[i]!.from) chosen.unshift(i);
-  return chosen.map((i, k) => {
-    const before = k === 0 ? -1 : places[chosen[k - 1]!]!;
-    const here = trials
-      .map((trial, t) => ({ trial, lost: loss[t]![i]! }))
-      .filter(({ trial }) => trial.earliest > before && trial.earliest <= places[i]!);
-    return {
-      before: places[i]!,
-      tries: here.map(({ trial }) => trial.what),
-      atStake: here.reduce((sum, { lost }) => sum + lost, 0),
-    };
+  const open = best.at;
+  const pointAt = (before: number, here: readonly Trial[]): PowerOn => ({
+    before,
+    tries: here.map(({ what }) => what),
+    atStake: sumOf(here.map((trial) => loses(trial, before))),
   });
+  if (open === undefined) return [pointAt(end, trials)];
+  const [first, last] = [
+    trials.filter(({ earliest }) => earliest <= open),
+    trials.filter(({ earliest }) => earliest > open),
+  ];
+  return [pointAt(open, first), pointAt(end, last)];
 }
+
+const sumOf = (numbers: readonly number[]): number => numbers.reduce((sum, one) => sum + one, 0);
 
 /**
  * The expected minutes of going back for a function from a place in the build-up: of each doubt, its chance

@@ -54,14 +54,14 @@ export const CONNECTOR_WAYS: Readonly<
 
 /** How grave a caution is: what can hurt a person first, then what kills the machine, then the rest. */
 type Gravity = 0 | 1 | 2 | 3 | 4 | 5 | 6;
-interface Caution {
+export interface Caution {
   readonly gravity: Gravity;
   readonly text: string;
 }
 
 const LITHIUM =
-  "Swollen, dented, warm or sweet-smelling: stop. Do not charge, bend or puncture it; " +
-  "move it to the fire-safe place and follow the local rules for disposal.";
+  "Swollen, dented, warm or sweet-smelling: stop. No charging, bending or piercing; to the fire-safe " +
+  "place, then by the local rules.";
 
 /** What of the machine as it is a caution depends on. */
 interface CareAt {
@@ -76,18 +76,22 @@ interface CareAt {
  * done, where it hides, then what the author says for this way. A lift of several parts says which one a
  * line is about; a bit is only warned of when it is taken up.
  */
-export function careLines(
+export const careLines = (guide: Guide, step: Step, at: CareAt = {}): readonly string[] =>
+  cautionsOf(guide, step, at).map(({ text }) => text);
+
+/** The same, each with its gravity. */
+export function cautionsOf(
   guide: Guide,
   step: Step,
   { isNewBit = true, tied = [] }: CareAt = {},
-): readonly string[] {
+): readonly Caution[] {
   const cautions =
     step.do === "release" || step.do === "make"
       ? jointCautions(guide.joints[step.joint]!, step.do === "release", isNewBit)
       : partCautions(guide, step, tied);
   const lines = cautions.map(({ gravity, text }, i) => ({ gravity, text, i }));
   lines.sort((a, b) => a.gravity - b.gravity || a.i - b.i);
-  return [...new Set(lines.map(({ text }) => text))];
+  return lines.filter(({ text }, i) => lines.findIndex((one) => one.text === text) === i);
 }
 
 function jointCautions(joint: GuideJoint, isOff: boolean, isNewBit: boolean): readonly Caution[] {
@@ -130,7 +134,7 @@ function fragileWords(joint: GuideJoint): string {
 
 const bitWords = (joint: GuideJoint, isOff: boolean): string | undefined =>
   isOff && joint.kind === "screws"
-    ? `${jointTool(joint)} seated square; if it rides up, stop: it is the wrong bit, or a worn one.`
+    ? `${jointTool(joint)} seated square; if it rides up, it is the wrong bit.`
     : undefined;
 
 function partCautions(

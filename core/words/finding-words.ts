@@ -106,6 +106,12 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `"${about.part}" is joined to one neighbour and lies over ${about.others.join(", ")}. Does it hold that too?`;
     case "against-hands":
       return `${AGAINST[about.rule](about.thing, about.because.join(", "))} Is it so, or is a fact missing?`;
+    case "pack-uncovered":
+      return `"${about.part}" has its plug inside, and nothing lies over it. Which cover hides it?`;
+    case "held-elsewhere":
+      return `"${about.part}" lies on "${about.on}" and is joined only to "${about.to}". What holds it where it lies?`;
+    case "names-alike":
+      return `${about.ids.map((id) => `"${id}"`).join(" and ")} have one name: spoken, nobody tells them apart. What does?`;
     case "advice-idle":
       return `no plan is changed by "${about.first}" before "${about.then}". Is it needed?`;
     case "serves-nothing":

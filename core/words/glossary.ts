@@ -32,7 +32,7 @@ export const GLOSSARY: readonly Term[] = [
   {
     word: "gate",
     means:
-      "The last moment at which plugs can still be seen. Each one is confirmed by name before the part that hides them goes on.",
+      "The last look at plugs before the power goes on or a part hides them: a region of the map, one press for all that are in.",
   },
   {
     word: "joint",

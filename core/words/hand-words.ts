@@ -1,4 +1,4 @@
-import type { PostureChange } from "../bench/index.ts";
+import type { AgainstHands, PostureChange } from "../bench/index.ts";
 import type { Guide, Posture } from "../guide/index.ts";
 import type { Forced } from "../plan/index.ts";
 import { capital, partWord, thingWord, wordList } from "./names.ts";
@@ -16,12 +16,25 @@ export function postureWords(guide: Guide, { from, to, loose }: PostureChange): 
   if (from === undefined) return `Lay it: ${POSTURE_WORDS[to].toLowerCase()}.`;
   const turn = `Turn it: ${POSTURE_WORDS[to].toLowerCase()}.`;
   if (loose.length > 0) {
+    const names = loose.slice(0, NAMED_LOOSE).map((id) => partWord(guide, id));
+    const more = loose.length - names.length;
+    const what = more > 0 ? `${names.join(", ")} and ${more} more` : wordList(names);
     const lies = loose.length === 1 ? "lies loose: lift it out, or hold it" : LOOSE_WORDS;
-    return `${turn} ${capital(wordList(loose.map((id) => partWord(guide, id))))} ${lies}.`;
+    return `${turn} ${capital(what)} ${lies}.`;
   }
   return to === "hanging" ? `${turn} Hold the lid.` : turn;
 }
+/** So many loose parts are named in one breath. */
+const NAMED_LOOSE = 4;
 const LOOSE_WORDS = "lie loose: lift them out, or hold them";
+
+/** What is said at a step that goes against hands. */
+export function againstWords(guide: Guide, { rule, because }: AgainstHands): string {
+  const what = wordList(because.map((id) => thingWord(guide, id)));
+  return rule === "live"
+    ? `Live: the power is still on (${what}).`
+    : `The ${what} still ${because.length === 1 && !/s$/.test(what) ? "holds" : "hold"} here: no force.`;
+}
 
 /** Why a step comes where a hand would not make it. */
 export function forcedWords(guide: Guide, { rule, things, because }: Forced): string {
@@ -41,4 +54,10 @@ export function forcedWords(guide: Guide, { rule, things, because }: Forced): st
 export const clearWords = (guide: Guide, parts: readonly string[]): string | undefined =>
   parts.length === 0
     ? undefined
-    : `Hold these leads clear while it goes down: ${wordList(parts.map((id) => partWord(guide, id)))}.`;
+    : parts.length > 4
+      ? `Hold its ${parts.length} leads clear while it goes down.`
+      : `Hold clear while it goes down: ${wordList(parts.map((id) => partWord(guide, id)))}.`;
+
+/** Those leads by name, where there are too many to say at once. */
+export const clearNames = (guide: Guide, parts: readonly string[]): string | undefined =>
+  parts.length > 4 ? `The leads: ${wordList(parts.map((id) => partWord(guide, id)))}.` : undefined;

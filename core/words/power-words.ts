@@ -1,6 +1,8 @@
-import { type BenchState, canPower, type Life, type Round } from "../bench/index.ts";
-import { type Model, powerBlock } from "../rules/index.ts";
+import { type BenchState, canPower, isBare, type Life, powerPosture } from "../bench/index.ts";
+import { looseIn, type Model, powerBlock } from "../rules/index.ts";
+import { postureWords } from "./hand-words.ts";
 import { jointWord, partWord, wordList } from "./names.ts";
+import { chargerWords } from "./trial-words.ts";
 
 /** Whether there may be voltage, as it stands in sight all the time: a word, and what it means. */
 export const LIFE_WORDS: Readonly<Record<Life, { readonly word: string; readonly says: string }>> =
@@ -11,18 +13,25 @@ export const LIFE_WORDS: Readonly<Record<Life, { readonly word: string; readonly
     dead: { word: "Dead", says: "battery off and drained" },
   };
 
-/** What to do and to heed before a power-on, a line each. */
-export function powerOnLines(model: Model, state: BenchState, round: Round): readonly string[] {
-  if (round === "shut") return ["Picture first, then the rest."];
-  const lines = [...connectLines(model, state)];
-  lines.push(
-    "The cover is off: fingers, hair and sleeves clear of the fan; no tools, nothing metal on the board.",
-    model.guide.chargerOpen === true
-      ? "On the battery or the charger: this machine runs on either while it is open."
-      : "On the battery alone: no charger while it is open.",
-    "Picture first, then the rest. Off again before a hand goes in.",
-  );
-  return lines;
+/** What to do and to heed before a power-on, a line each: how it lies, what is connected, what stays clear. */
+export function powerOnLines(
+  model: Model,
+  state: BenchState,
+  tries: readonly string[],
+): readonly string[] {
+  const { guide } = model;
+  const isOpen = isBare(model, state.machine);
+  const to = powerPosture(model, state);
+  const loose = looseIn(model, state.machine).map((p) => model.partIds[p]!);
+  const lines = [
+    to === state.lies ? undefined : postureWords(guide, { from: state.lies, to, loose }),
+    to === "on-side" && to !== state.lies ? "Lid part open, for the picture." : undefined,
+    ...(isOpen ? connectLines(model, state) : []),
+    isOpen ? "Hands, sleeves and metal out, clear of the fan." : undefined,
+    chargerWords(isOpen, guide.chargerOpen === true, tries),
+    "Picture first, then the rest.",
+  ];
+  return lines.filter((line) => line !== undefined);
 }
 
 function connectLines(model: Model, { machine }: BenchState): readonly string[] {
@@ -33,5 +42,5 @@ function connectLines(model: Model, { machine }: BenchState): readonly string[] 
       ? jointWord(guide, model.jointIds[joint]!)
       : partWord(guide, model.partIds[battery]!),
   );
-  return [`For this test only, connect the ${wordList(what)}; it comes off again after it.`];
+  return [`For this test only, connect the ${wordList(what)}; off again after it.`];
 }

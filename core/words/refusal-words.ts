@@ -54,7 +54,9 @@ export function refusalWords(model: Model, refusal: Refusal): string {
     case "up-blocked":
       return upBlockWords(model, refusal.block);
     case "gate-open":
-      return `Last chance: confirm the ${joints(refusal.joints)} before this goes on.`;
+      return `Last chance: look at the ${joints(refusal.joints)} before this goes on.`;
+    case "go-back-to":
+      return `The ${jointWord(guide, refusal.joint)} is not in reach, or the power is on: go back to it.`;
     case "checks-left":
       return refusal.round === "open"
         ? `Before this goes on, try out: ${wordList(refusal.checks)}.`

@@ -21,7 +21,7 @@ test.each<[Refusal, string]>([
   [{ type: "count-differs", count: 6, expected: 4 }, "6 of 4: 2 over. Say why before going on."],
   [
     { type: "gate-open", joints: ["fan-plug", "battery-plug"] },
-    "Last chance: confirm the fan plug and battery plug before this goes on.",
+    "Last chance: look at the fan plug and battery plug before this goes on.",
   ],
   [
     { type: "hangs-on-open", joints: ["fan-plug"] },
@@ -117,7 +117,7 @@ test("a suspect says why it may still hold", () => {
     ...more,
   });
   expect(suspectWords(hiding, suspect({}))).toBe(
-    "The fan screws: not ticked: it still holds; one of 2 may still be in.",
+    "The fan screws, 2 of 2: not ticked: it still holds; one of 2 may still be in.",
   );
   expect(
     suspectWords(hiding, suspect({ id: "fan-plug", why: "ticked", missed: 9, away: 12.4 })),

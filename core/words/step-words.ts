@@ -33,7 +33,7 @@ function along(guide: Guide, parts: readonly string[]): string {
   const main = mainPart(guide, parts);
   const rest = parts.filter((id) => id !== main);
   if (rest.length === 0) return "";
-  if (rest.length > 3) return `, with the ${rest.length} parts on it`;
+  if (rest.length > 2) return `, with the ${rest.length} parts on it`;
   return `, with the ${wordList(rest.map((id) => partWord(guide, id)))}`;
 }
 
@@ -53,7 +53,7 @@ function releaseWords(guide: Guide, id: string): string {
         ? `Slide the ${partWord(guide, joint.joins[1]!)} out of the ${name}`
         : `Unplug the ${name}`;
     case "clips":
-      return `Open the ${name}${joint.start === undefined ? "" : `, from the ${joint.start}`}`;
+      return `Open the ${name}${joint.start === undefined ? "" : `, ${fromWords(joint.start)}`}`;
     case "adhesive":
       return `Loosen the ${name}`;
     case "tape":
@@ -70,6 +70,9 @@ function releaseWords(guide: Guide, id: string): string {
       return unreachable(joint);
   }
 }
+
+const fromWords = (start: string): string =>
+  /^(any|either|the|both)\b/.test(start) ? `from ${start}` : `from the ${start}`;
 
 const washerWords = ({ washers, count }: ScrewsJoint): string =>
   washers === undefined

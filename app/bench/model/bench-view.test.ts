@@ -44,10 +44,11 @@ test("the moods of a job come in order: steps, swap, steps, a gate, steps, the e
     "swap",
     "step",
     "gate",
+    "step",
+    "gate",
     "power",
     "checks",
     "stop",
-    "gate",
     "step",
     "end",
     "closed",
@@ -89,8 +90,8 @@ test("the map marks what is touched, out, in the way and still to come", () => {
 
 test("at a gate the map shows the joint to look at, not the cover", () => {
   const view = benchView(model, until("gate"), undefined);
-  const open = view.gate.find(({ confirmed }) => !confirmed)!;
-  expect([...view.marks.touched]).toEqual([open.joint]);
+  expect(view.gate?.joints.length).toBeGreaterThan(0);
+  expect([...view.marks.touched]).toEqual(view.gate?.joints);
 });
 
 describe("screws", () => {

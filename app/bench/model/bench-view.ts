@@ -2,13 +2,13 @@ import {
   type Ask,
   type BenchState,
   type Check,
-  gateOf,
   type Habit,
   leadRoute,
   looseningOf,
   type Lot,
   nextAsk,
   nextCell,
+  type Region,
   type Round,
   screwsIn,
   stepsLeft,
@@ -34,7 +34,8 @@ export interface BenchView {
   readonly step: Step | undefined;
   /** The steps after this one, for a look ahead. */
   readonly then: readonly Step[];
-  readonly gate: readonly { readonly joint: string; readonly confirmed: boolean }[];
+  /** What is looked at now, and the looks that come after it. */
+  readonly gate: Gate | undefined;
   /** The question that has to be answered before the step. */
   readonly stop: Stop | undefined;
   /** Of which round the checks are. */
@@ -51,6 +52,13 @@ export interface BenchView {
   readonly marks: MapMarks;
 }
 
+/** A look at a region: its joints that were not seen yet. */
+export interface Gate {
+  readonly region: Region;
+  readonly joints: readonly string[];
+  readonly later: readonly Region[];
+}
+
 /** So many of the steps to come are named. */
 const THEN = 3;
 
@@ -61,11 +69,11 @@ export function benchView(model: Model, state: BenchState, chosen: string | unde
   const picked = left.find((step) => stepKey(step) === chosen) ?? left[0];
   const step = state.phase === "down" || state.phase === "up" ? picked : undefined;
   const rest = left.filter((other) => other !== step);
-  const gate = step?.do === "place" ? gateOf(model, state, step) : [];
-  const open = gate.find(({ confirmed }) => !confirmed);
-  const shown: Step | undefined = open ? { do: "make", joint: open.joint } : step;
   const ask = nextAsk(model, state, step);
-  const mood = moodOf(state, ask, gate);
+  const mood = moodOf(state, ask);
+  const gate = ask.type === "gate" ? ask : undefined;
+  const shown: Step | undefined = gate ? { do: "make", joint: gate.joints[0]! } : step;
+  const marks = { ...marksOf(model, state, shown, left), ...(gate ? {} : linesOf(guide, shown)) };
   return {
     mood,
     step,
@@ -79,11 +87,11 @@ export function benchView(model: Model, state: BenchState, chosen: string | unde
     left,
     mapView: mapViewOf(guide, mood, shown),
     turns: turnsOf(model, state, shown),
-    marks: { ...marksOf(model, state, shown, left), ...linesOf(guide, shown) },
+    marks: gate ? { ...marks, touched: new Set(gate.joints) } : marks,
   };
 }
 
-function moodOf(state: BenchState, ask: Ask, gate: BenchView["gate"]): Mood {
+function moodOf(state: BenchState, ask: Ask): Mood {
   switch (ask.type) {
     case "power-on":
       return "power";
@@ -94,8 +102,6 @@ function moodOf(state: BenchState, ask: Ask, gate: BenchView["gate"]): Mood {
     case "nothing":
       // A step was written that wants a new plan, and the plan has not come yet.
       return state.phase === "down" ? "planning" : "closed";
-    case "step":
-      return gate.length > 0 ? "gate" : "step";
     default:
       return ask.type;
   }

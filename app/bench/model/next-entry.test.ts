@@ -64,7 +64,7 @@ test("at the bottom it is the swap, in a going-back the seat anew", () => {
   expect(meant(bench).word).toBe("Seated anew: build up");
 });
 
-test("before a cover it is each joint of the gate, then each check, then the cover", () => {
+test("before a cover it is the look at what it hides, then each check, then the cover", () => {
   const bench = begun();
   bench.down();
   bench.tick({ do: "swap" });
@@ -80,8 +80,8 @@ test("before a cover it is each joint of the gate, then each check, then the cov
     words.add(word);
     expect(bench.tick(entry)).toBeUndefined();
   }
-  expect(kinds.indexOf("confirm")).toBeGreaterThan(0);
-  expect(kinds.indexOf("check")).toBeGreaterThan(kinds.lastIndexOf("confirm"));
+  expect(kinds.indexOf("seen")).toBeGreaterThan(0);
+  expect(kinds.indexOf("check")).toBeGreaterThan(kinds.lastIndexOf("seen"));
   expect(kinds.indexOf("check")).toBeLessThan(kinds.lastIndexOf("place"));
   expect([...words]).toEqual(expect.arrayContaining(["Done", "Seen: it is in"]));
 });

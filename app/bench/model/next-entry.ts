@@ -23,8 +23,7 @@ export function entryFor(
     const explained = ending.explained.trim();
     return { do: "close", left: ending.left, ...(explained === "" ? {} : { explained }) };
   }
-  const open = view.gate.find(({ confirmed }) => !confirmed);
-  if (open) return { do: "confirm", joint: open.joint };
+  if (view.gate) return { do: "seen", joints: view.gate.joints };
   if (!screws || step.do === "lift" || step.do === "place") return step;
   const differs =
     draft.count !== screws.expected && draft.reason !== undefined
@@ -36,10 +35,10 @@ export function entryFor(
 }
 
 /** What the big button says it does. */
-export function doneWord({ mood, gate, step }: BenchView, isRework: boolean): string {
+export function doneWord({ mood, gate }: BenchView, isRework: boolean): string {
   if (mood === "swap") return isRework ? "Seated anew: build up" : "Swapped: build up";
   if (mood === "power") return "It is on";
   if (mood === "end") return "Close the job";
-  if (gate.some(({ confirmed }) => !confirmed)) return "Seen: it is in";
-  return step?.do === "place" && gate.length > 0 ? "Covered" : "Done";
+  if (gate) return gate.joints.length === 1 ? "Seen: it is in" : "Seen: all are in";
+  return "Done";
 }

@@ -6,11 +6,11 @@ import {
   foldLedger,
   type LedgerEvent,
   type Lot,
-  postureBefore,
   tighteningOf,
   turnAt,
 } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
+import { stepSpeech } from "../../../core/words/index.ts";
 import { planJob } from "../../../core/plan/index.ts";
 import { modelOf } from "../../../core/rules/index.ts";
 import { guide, part, screws, smallGuide, PIN } from "../../../testing/builders.ts";
@@ -63,9 +63,7 @@ function stepWords(state: BenchState, keeping: Keeping): string {
       guide={model.guide}
       step={step!}
       then={then}
-      posture={postureBefore(model, state, step!)}
-      clear={["fan"]}
-      care={{}}
+      speech={stepSpeech(model, state, step!)}
       turns={turns}
       screws={found}
       draft={draft}
@@ -134,7 +132,7 @@ describe("checks", () => {
     );
     expect(said).toMatch(/Proof, while it is open/);
     expect(said).toMatch(/1 of 1 left/);
-    expect(said).toMatch(/Fan Opened in this job: fan plug/);
+    expect(said).toMatch(/Fan Good: it turns, and nothing scrapes\. Opened in this job: fan plug/);
   });
   test("a failure asks where to go back to", () => {
     const failed: Entry = { do: "check", round: "open", what: "fan", result: "fail" };

@@ -1,9 +1,9 @@
-import { Suspense, useCallback } from "react";
+import { Suspense } from "react";
 import { unreachable } from "../../../core/base/result.ts";
-import { holdClear, isNewBit, postureBefore, tiedBy } from "../../../core/bench/index.ts";
+import { comesOut } from "../../../core/bench/index.ts";
 import { type Guide, mainPart } from "../../../core/guide/index.ts";
 import { type Step as BenchStep, stepKey } from "../../../core/plan/index.ts";
-import { stepWords } from "../../../core/words/index.ts";
+import { stepSpeech, stepWords } from "../../../core/words/index.ts";
 import { GatePanel } from "../step/gate-panel.tsx";
 import { StepLine } from "./panel.tsx";
 import { ChecksPanel } from "../step/checks-panel.tsx";
@@ -88,14 +88,22 @@ function Mood({ bench, props }: SidePanelProps) {
   const { guide } = model;
   const { state, tick } = ledger;
   const { step, stop } = view;
-  const confirm = useCallback((joint: string) => tick({ do: "confirm", joint }), [tick]);
   switch (view.mood) {
     case "stop":
       return <StopPanel key={stop!.id} guide={guide} stop={stop!} state={state} onAnswer={tick} />;
     case "step":
       return <Step bench={bench} props={props} />;
     case "gate":
-      return <GatePanel guide={guide} step={step!} gate={view.gate} onConfirm={confirm} />;
+      return (
+        <GatePanel
+          guide={guide}
+          step={step!}
+          gate={view.gate!}
+          onNotIn={(joint) =>
+            acts.go({ do: comesOut(model, state, joint) ? "not-in" : "rework", joint })
+          }
+        />
+      );
     case "power":
       return <PowerPanel model={model} state={state} round={view.round} checks={view.checks} />;
     case "checks":
@@ -156,12 +164,7 @@ function Step({ bench, props }: SidePanelProps) {
       guide={model.guide}
       step={view.step!}
       then={view.then}
-      posture={postureBefore(model, ledger.state, view.step!)}
-      clear={holdClear(model, ledger.state, view.step!)}
-      care={{
-        isNewBit: isNewBit(model, ledger.state, view.step!),
-        tied: tiedBy(model, ledger.state, view.step!),
-      }}
+      speech={stepSpeech(model, ledger.state, view.step!)}
       turns={view.turns}
       screws={screws}
       draft={draft}

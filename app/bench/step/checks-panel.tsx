@@ -11,7 +11,7 @@ import {
   type Round,
 } from "../../../core/bench/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
-import { capital, jointWord, partWord, wordList } from "../../../core/words/index.ts";
+import { capital, goodWords, jointWord, partWord, wordList } from "../../../core/words/index.ts";
 import { useCommands } from "../../ui/commands.ts";
 import { BenchField } from "../screen/bench-field.tsx";
 import { BigButton, StepLine } from "../screen/panel.tsx";
@@ -35,6 +35,7 @@ export function ChecksPanel({
   onTick: (entry: Entry) => void;
 }) {
   const next = due[0];
+  const good = next && goodWords(model.guide, next.what);
   const failed = due.find(({ what }) => resultOf(state, round, what)?.result === "fail");
   const [reason, setReason] = useState<string>();
   const give = (result: CheckResult, note?: string) => {
@@ -64,6 +65,7 @@ export function ChecksPanel({
       {next && (
         <div className="checks-now">
           <div className="checks-what">{capital(next.what)}</div>
+          {good !== undefined && <div className="say">Good: {good}.</div>}
           <Because model={model} check={next} />
           {reason === undefined ? (
             <div className="row row-tight">

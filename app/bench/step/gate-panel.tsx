@@ -1,84 +1,83 @@
-import { memo } from "react";
+import type { Region } from "../../../core/bench/index.ts";
 import { deadWithout, type Guide } from "../../../core/guide/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
-import { capital, jointWord, stepWords, wordList } from "../../../core/words/index.ts";
+import {
+  capital,
+  jointWord,
+  lookWhy,
+  NOT_IN_WORDS,
+  regionWords,
+  stepWords,
+  wordList,
+} from "../../../core/words/index.ts";
 import { JointSign } from "../../signs/joint-sign.tsx";
-import { Key, StepLine } from "../screen/panel.tsx";
-import { useInView } from "../screen/use-in-view.ts";
+import { StepLine } from "../screen/panel.tsx";
 import type { BenchView } from "../model/bench-view.ts";
 
-/** The last chance before something is covered: each joint by name, confirmed one by one. */
+/** The last look before a step hides things or brings the power: a region of the map, one press for all that is in. */
 export function GatePanel({
   guide,
   step,
   gate,
-  onConfirm,
+  onNotIn,
 }: {
   guide: Guide;
   step: Step;
-  gate: BenchView["gate"];
-  onConfirm: (joint: string) => void;
+  gate: NonNullable<BenchView["gate"]>;
+  onNotIn: (joint: string) => void;
 }) {
-  const open = gate.filter(({ confirmed }) => !confirmed).length;
+  const { region, joints, later } = gate;
   return (
     <div className="stack gate">
-      <StepLine>{open > 0 ? "Gate: look at each of these" : stepWords(guide, step)}</StepLine>
+      <StepLine>Look: {regionWords(region)}</StepLine>
       <div className="say" aria-live="polite">
-        {open > 0
-          ? `After the next step these cannot be reached. ${open} of ${gate.length} still to confirm.`
-          : "All confirmed."}
+        {lookWhy(guide, step)} {NOT_IN_WORDS}
       </div>
-      <div className="gate-list">
-        {gate.map(({ joint, confirmed }, i) => (
-          <Item
-            key={joint}
-            guide={guide}
-            id={joint}
-            confirmed={confirmed}
-            isNext={!confirmed && gate.findIndex((one) => !one.confirmed) === i}
-            onConfirm={onConfirm}
-          />
+      <ul className="gate-list" aria-label="Look at these">
+        {joints.map((joint) => (
+          <Item key={joint} guide={guide} id={joint} onNotIn={onNotIn} />
         ))}
+      </ul>
+      <div className="say soft">
+        {later.length > 0 && <>Then look: {laterWords(later)}. </>}
+        Then: {stepWords(guide, step)}.
       </div>
     </div>
   );
 }
 
-/** One joint of the gate; drawn anew only when its own turn changes. */
-const Item = memo(function Item({
+const laterWords = (later: readonly Region[]): string =>
+  wordList(later.map((region) => `${regionWords(region)} (${region.joints.length})`));
+
+function Item({
   guide,
   id,
-  confirmed,
-  isNext,
-  onConfirm,
+  onNotIn,
 }: {
   guide: Guide;
   id: string;
-  confirmed: boolean;
-  isNext: boolean;
-  onConfirm: (joint: string) => void;
+  onNotIn: (joint: string) => void;
 }) {
   const joint = guide.joints[id]!;
   const dead = deadWithout(joint);
-  const stage = confirmed ? "is-seen" : isNext ? "is-next" : "";
-  const seen = useInView<HTMLButtonElement>(isNext);
+  const name = capital(jointWord(guide, id));
   return (
-    <button
-      type="button"
-      ref={seen}
-      onClick={() => onConfirm(id)}
-      disabled={confirmed}
-      aria-label={`${capital(jointWord(guide, id))}: ${confirmed ? "confirmed" : "confirm"}`}
-      className={`press gate-item ${stage}`}
-    >
+    <li className="gate-item">
       <JointSign joint={joint} />
       <span>
-        <b>{capital(jointWord(guide, id))}</b>
+        <b>{name}</b>
         {dead.length > 0 && (
           <span className="below say-small soft">Open, it kills: {wordList(dead)}</span>
         )}
       </span>
-      <span className="strong">{confirmed ? "✓ seen" : isNext ? <Key>Space</Key> : "not yet"}</span>
-    </button>
+      <button
+        type="button"
+        className="press"
+        aria-label={`${name}: not in`}
+        onClick={() => onNotIn(id)}
+      >
+        Not in
+      </button>
+    </li>
   );
-});
+}

@@ -1,19 +1,9 @@
-import { leadRoute, type PostureChange, type Tightening } from "../../../core/bench/index.ts";
-import { deadWithout, type Guide } from "../../../core/guide/index.ts";
+import { useState } from "react";
+import type { Tightening } from "../../../core/bench/index.ts";
+import type { Guide } from "../../../core/guide/index.ts";
 import { nameOf, type Person } from "../../../core/people/index.ts";
 import type { Step } from "../../../core/plan/index.ts";
-import {
-  capital,
-  careLines,
-  clearWords,
-  holdsWords,
-  jointWay,
-  jointWord,
-  postureWords,
-  stepWords,
-  toolWords,
-  wordList,
-} from "../../../core/words/index.ts";
+import { capital, type Said, type StepSpeech, stepWords } from "../../../core/words/index.ts";
 import { JointSign } from "../../signs/joint-sign.tsx";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { CountBox, type Draft } from "./count-box.tsx";
@@ -27,9 +17,7 @@ export function StepPanel({
   guide,
   step,
   then,
-  posture,
-  clear,
-  care,
+  speech,
   turns,
   screws,
   draft,
@@ -45,12 +33,8 @@ export function StepPanel({
   step: Step;
   /** The steps after this one. */
   then: readonly Step[];
-  /** How the machine has to be laid first, where it does not lie so. */
-  posture: PostureChange | undefined;
-  /** Leads to be held clear. */
-  clear: readonly string[];
-  /** What of the machine as it is the cautions depend on. */
-  care: NonNullable<Parameters<typeof careLines>[2]>;
+  /** What is said at it. */
+  speech: StepSpeech;
   turns: Tightening | undefined;
   screws: ScrewStep | undefined;
   draft: Draft;
@@ -64,12 +48,11 @@ export function StepPanel({
   notes: readonly StepNote[];
   photos: readonly StepPhoto[];
 }) {
-  const tool = toolWords(guide, step);
-  const held = clearWords(guide, clear);
+  const { say, posture, tool, now, more } = speech;
   return (
     <div className="stack stack-wide">
-      {posture && <div className="say-big posture">{postureWords(guide, posture)}</div>}
-      <StepLine>{stepWords(guide, step)}</StepLine>
+      {posture !== undefined && <div className="say-big posture">{posture}</div>}
+      <StepLine>{say}</StepLine>
       <div className="row say-big">
         <span>{capital(tool ?? "by hand")}</span>
         {screws && <ScrewToken screw={screws.joint} />}
@@ -94,15 +77,13 @@ export function StepPanel({
           onNext={onNextScrew}
         />
       )}
-      <HowItOpens guide={guide} step={step} />
+      <HowItOpens guide={guide} step={step} lines={now} />
       {ofMachine.map((words) => (
         <Caution key={words}>Of this machine: {words}</Caution>
       ))}
       <Notes people={people} notes={notes} />
-      {held !== undefined && <Caution>{held}</Caution>}
-      {careLines(guide, step, care).map((line) => (
-        <Caution key={line}>{line}</Caution>
-      ))}
+      <Lines lines={now.filter(({ as }) => as === "caution")} />
+      <More key={JSON.stringify(step)} lines={more} />
       {photos.length > 0 && (
         <div className="row row-tight" style={{ overflowX: "auto" }}>
           {photos.map(({ id, by }) => (
@@ -117,33 +98,54 @@ export function StepPanel({
 
 const jointOf = (step: Step): string => ("joint" in step ? step.joint : "");
 
-/** How it opens or goes on, drawn large: a plug with its lead, or whatever else holds. */
-function HowItOpens({ guide, step }: { guide: Guide; step: Step }) {
-  if (step.do !== "release" && step.do !== "make") return null;
-  const joint = guide.joints[step.joint]!;
-  const way = jointWay(guide, step.joint);
-  const holds = <span className="soft">{holdsWords(guide, step.joint)}</span>;
-  if (!way) return <div className="say">{holds}</div>;
-  const isPlug = joint.kind === "connector";
-  const dead = isPlug ? deadWithout(joint) : [];
-  const lead = isPlug ? leadRoute(guide, step.joint) : [];
+/** How it opens or goes on, drawn large: a plug with its lead, or whatever else holds; beside it how it goes. */
+function HowItOpens({ guide, step, lines }: { guide: Guide; step: Step; lines: readonly Said[] }) {
+  const ways = lines.filter(({ as }) => as === "way");
+  const joint = "joint" in step ? guide.joints[step.joint]! : undefined;
+  if (!joint || joint.kind === "screws") return <Lines lines={lines.filter(isKnown)} />;
   return (
     <div className="row">
       <div className="sign">
         <JointSign joint={joint} isOpen={step.do === "release"} width={140} />
       </div>
       <div className="stack stack-tight say">
-        <span>{step.do === "release" ? way.off : way.on}</span>
-        {!isPlug && holds}
-        {dead.length > 0 && (
-          <span className="soft">If left unplugged, dead: {wordList(dead)}.</span>
-        )}
-        {lead.length > 0 && (
-          <span className="soft">
-            Its lead lies in: {wordList(lead.map((id) => jointWord(guide, id)))}; dotted on the map.
-          </span>
-        )}
+        {ways.map(({ text }) => (
+          <span key={text}>{text}</span>
+        ))}
+        <Lines lines={lines.filter(isKnown)} />
       </div>
+    </div>
+  );
+}
+
+const isKnown = ({ as }: Said): boolean => as === "known";
+
+const Lines = ({ lines }: { lines: readonly Said[] }) =>
+  lines.map(({ as, text }) =>
+    as === "caution" ? (
+      <Caution key={text}>{text}</Caution>
+    ) : (
+      <span key={text} className={as === "known" ? "say soft" : "say"}>
+        {text}
+      </span>
+    ),
+  );
+
+/** What did not fit into one breath: a press away. */
+function More({ lines }: { lines: readonly Said[] }) {
+  const [isOpen, setOpen] = useState(false);
+  if (lines.length === 0) return null;
+  return (
+    <div className="stack stack-tight">
+      {isOpen && <Lines lines={lines} />}
+      <button
+        type="button"
+        className="press press-plain more"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+      >
+        {isOpen ? "Less" : "More about this step"}
+      </button>
     </div>
   );
 }

@@ -1,0 +1,85 @@
+import type { Finding, Guide, PartKind } from "../guide/index.ts";
+import type { Plan } from "../plan/index.ts";
+import type { Model } from "../rules/index.ts";
+import { question } from "./question.ts";
+
+/** What a hand at the machine would ask about its guide. */
+export const handQuestions = (
+  model: Model,
+  plans: ReadonlyMap<string, Plan>,
+): readonly Finding[] => [
+  ...againstHands(plans),
+  ...packUncovered(model),
+  ...heldElsewhere(model),
+  ...namesAlike(model.guide),
+];
+
+/** Steps against hands that no order of a plan spares: the facts may be wrong. */
+function againstHands(plans: ReadonlyMap<string, Plan>): readonly Finding[] {
+  const found = new Map<string, Finding>();
+  for (const { forced, handlingExact, careful } of plans.values()) {
+    if (!handlingExact) continue;
+    for (const { rule, things, because } of forced) {
+      // A job that leaves the power on has another way; it says nothing of the facts.
+      if (rule === "live" && careful) continue;
+      const thing = things[0]!;
+      const path = `/hands/${rule}/${thing}`;
+      found.set(path, question(path, { type: "against-hands", rule, thing, because }));
+    }
+  }
+  return [...found.values()];
+}
+
+const SHELL = new Set<PartKind>(["cover", "palmrest", "keyboard", "display"]);
+
+/** A pack with a plug inside, and nothing of the shell over it: it would be looked at through a shut machine. */
+const packUncovered = ({ guide, partIds, overPart, cuts, joins }: Model): readonly Finding[] =>
+  partIds.flatMap((id, p) => {
+    const isPack = guide.parts[id]!.handling?.includes("lithium") ?? false;
+    const isInside = cuts.some(
+      ({ joint, battery }) => battery === undefined && joins[joint]!.includes(p),
+    );
+    const isCovered = overPart[p]!.some((x) => SHELL.has(guide.parts[partIds[x]!]!.kind));
+    if (!isPack || !isInside || isCovered) return [];
+    return [question(`/covers/pack/${id}`, { type: "pack-uncovered", part: id })];
+  });
+
+/** A part that lies on another and is joined only to something else: its own joint is likely forgotten. */
+const heldElsewhere = ({
+  guide,
+  partIds,
+  partOf,
+  below,
+  jointsOfPart,
+  joins,
+}: Model): readonly Finding[] =>
+  partIds.flatMap((id, p) => {
+    const on = guide.parts[id]!.on;
+    const [only, second] = jointsOfPart[p]!;
+    if (on === undefined || only === undefined || second !== undefined) return [];
+    const under = new Set([partOf.get(on)!, ...below[p]!]);
+    const others = joins[only]!.filter((q) => q !== p);
+    // What lies on it may be all that ties it, too: a tape over a bracket.
+    if (others.some((q) => under.has(q) || below[q]!.includes(p))) return [];
+    const to = partIds[others[0]!]!;
+    return [question(`/parts/${id}/on`, { type: "held-elsewhere", part: id, on, to })];
+  });
+
+/** Parts, or joints, that an author gave one name: spoken, nobody can tell them apart. */
+function namesAlike({ parts, joints }: Guide): readonly Finding[] {
+  const alike = (
+    what: "parts" | "joints",
+    named: Readonly<Record<string, { readonly name?: string }>>,
+  ) => {
+    const by = new Map<string, string[]>();
+    for (const [id, { name }] of Object.entries(named)) {
+      if (name === undefined) continue;
+      const key = name.trim().toLowerCase();
+      by.set(key, [...(by.get(key) ?? []), id]);
+    }
+    return [...by.values()]
+      .filter(({ length }) => length > 1)
+      .map((ids) => question(`/${what}/${ids.at(-1)!}/name`, { type: "names-alike", ids }));
+  };
+  return [...alike("parts", parts), ...alike("joints", joints)];
+}
