@@ -18,7 +18,14 @@ import {
   partMinutes,
   type Posture,
 } from "../core/guide/index.ts";
-import { type Forced, planJob, savedState, type Step, stepKey } from "../core/plan/index.ts";
+import {
+  type Forced,
+  planJob,
+  planToDo,
+  savedState,
+  type Step,
+  stepKey,
+} from "../core/plan/index.ts";
 import { type Job, type Model, modelOf } from "../core/rules/index.ts";
 import {
   capital,
@@ -89,7 +96,7 @@ export function walkJob(
   failing: Failing | undefined,
 ): Result<Walk, CliError | "no-plan"> {
   const model = modelOf(guide);
-  const plan = planJob(guide, job);
+  const plan = planToDo(guide, job);
   if (!plan.ok) return fail("no-plan");
   const pinned = { version: "0".repeat(64), code: guide.codes[0]! };
   const start: Entry = { do: "start", guide: pinned, job, down: plan.value.down };

@@ -147,7 +147,14 @@ async function moods(
   await page.keyboard.press("m");
   await look("map");
   await page.keyboard.press("m");
-  for (const words of [/^Unplug/, /^Swap/, /^Gate/, /^Power it on/, /^Proof/, /^Count what lies/]) {
+  for (const words of [
+    /^Unplug/,
+    /^Swap/,
+    /^Look:/,
+    /^Power it on/,
+    /^Proof/,
+    /^Count what lies/,
+  ]) {
     await onwardTo(page, words);
     await look(String(words));
   }

@@ -92,7 +92,12 @@ const DOORS: readonly (readonly [string, string, object, readonly string[]])[] =
   ["decide", "/tickets/1008", { form: { decision: "no" } }, ["learner"]],
   ["order", "/tickets/1035/orders", { data: { id: "x-12345678", does: "order" } }, ["learner"]],
   ["price", "/tickets/1034/quotes", { data: { id: "x", offers: [], hand: [] } }, ["learner"]],
-  ["change-job", "/tickets/1007/job", { form: { for: "fan", new: "" } }, ["front-desk", "learner"]],
+  [
+    "change-job",
+    "/tickets/1007/job",
+    { form: { for: "fan", new: "", open: "" } },
+    ["front-desk", "learner"],
+  ],
   [
     "stock",
     "/stock",

@@ -88,7 +88,7 @@ test("a machine nobody knows: from the counter to closed, and its next battery i
     if (line.startsWith("Count what lies")) break;
     await onward(page);
   }
-  expect(seen.join("; ")).toContain("Gate");
+  expect(seen.join("; ")).toContain("Look");
   expect(seen).toContain("Screw in the base plate screws: 4");
   await noneLeft(page);
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();

@@ -31,7 +31,7 @@ test("on a tablet held upright a job is led by thumb: down, swap and up to the f
   for (let i = 0; i < 60; i++) {
     const line = (await stepLine(page).textContent()) ?? "";
     seen.push(line);
-    if (line.startsWith("Gate")) break;
+    if (line.startsWith("Look")) break;
     const big = done(page);
     if ((await big.count()) > 0) {
       const box = (await big.boundingBox())!;
@@ -43,7 +43,7 @@ test("on a tablet held upright a job is led by thumb: down, swap and up to the f
     await thumb(page);
   }
   expect(seen.some((line) => line.startsWith("Swap:"))).toBe(true);
-  expect(seen.at(-1)).toMatch(/^Gate/);
+  expect(seen.at(-1)).toMatch(/^Look/);
 });
 
 test("the count is changed and its reason given by touch, and the step taken back", async ({

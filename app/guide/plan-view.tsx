@@ -4,7 +4,7 @@ import Typography from "@mui/material/Typography";
 import { memo, type ReactNode } from "react";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
-import { aboveLeast, bitsOf, type Plan } from "../../core/plan/index.ts";
+import { aboveLeast, bitsOf, isCarefulTaken, type Plan } from "../../core/plan/index.ts";
 import {
   aboveWords,
   capital,
@@ -56,8 +56,10 @@ export const PlanView = memo(function PlanView({
           ))}
           {plan.careful && (
             <div>
-              With the power taken off first it takes {plan.careful.minutes.toFixed(1)} minutes
-              more.
+              With the power taken off first it takes {plan.careful.minutes.toFixed(1)} minutes more
+              {isCarefulTaken(plan)
+                ? ": the bench leads that way."
+                : "; choose the careful way for it."}
             </div>
           )}
         </Alert>

@@ -25,7 +25,7 @@ export interface OpenTicket {
   readonly customer: string;
 }
 
-type Way = "short" | "book";
+type Way = "short" | "book" | "careful";
 const NOTHING: Job = { for: [] };
 
 /** Choose what is replaced, on the map or by name; what the two ways come to, and one of them step by step. */
@@ -53,7 +53,14 @@ export const TryJob = memo(function TryJob({
   const plans = asked.state === "done" ? asked.value : undefined;
   const short = plans?.short.ok ? plans.short.value : undefined;
   const book = plans?.book.ok ? plans.book.value : undefined;
-  const shown = useAfterPaint(way) === "book" && book ? book : short;
+  const open = short?.careful?.open;
+  const safer = useMemo(() => (open ? { ...known, open } : NOTHING), [known, open]);
+  const safe = usePlans(guide, safer).asked;
+  const careful =
+    open && safe.state === "done" && safe.value.short.ok ? safe.value.short.value : undefined;
+  const painted = useAfterPaint(way);
+  const chosen = painted === "book" ? book : painted === "careful" ? careful : short;
+  const shown = chosen ?? short;
   return (
     <Box
       sx={{
@@ -89,7 +96,12 @@ export const TryJob = memo(function TryJob({
         {short && shown && (
           <>
             <WaysTable guide={guide} short={short} book={book} />
-            <Sending guide={guide} job={job} tickets={tickets} favourite={favourite} />
+            <Sending
+              guide={guide}
+              job={way === "careful" ? safer : job}
+              tickets={tickets}
+              favourite={favourite}
+            />
             <ToggleButtonGroup
               exclusive
               aria-label="Which way"
@@ -101,10 +113,21 @@ export const TryJob = memo(function TryJob({
               <ToggleButton value="book" disabled={!book}>
                 By the maker&rsquo;s book
               </ToggleButton>
+              {short.careful && (
+                <ToggleButton value="careful" disabled={!careful}>
+                  Careful way, {short.careful.minutes.toFixed(1)} min more
+                </ToggleButton>
+              )}
             </ToggleButtonGroup>
             <PlanView
               guide={guide}
-              title={shown === short ? "Short way" : "By the maker's book"}
+              title={
+                shown === short
+                  ? "Short way"
+                  : shown === book
+                    ? "By the maker's book"
+                    : "Careful way"
+              }
               plan={shown}
             />
           </>
@@ -206,7 +229,7 @@ function Sending({
             variant={number === favourite ? "contained" : "outlined"}
             onClick={() =>
               void submit(
-                { for: job.for.join(","), new: fresh.join(",") },
+                { for: job.for.join(","), new: fresh.join(","), open: (job.open ?? []).join(",") },
                 { method: "post", action: `/tickets/${number}/job` },
               )
             }

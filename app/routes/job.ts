@@ -9,10 +9,14 @@ import { idsIn, readForm } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/job";
 
 const ids = { type: "string", maxLength: 10_000 };
-const readJobForm = reader<{ readonly for: string; readonly new: string }>({
+const readJobForm = reader<{
+  readonly for: string;
+  readonly new: string;
+  readonly open: string;
+}>({
   type: "object",
-  required: ["for", "new"],
-  properties: { for: ids, new: ids },
+  required: ["for", "new", "open"],
+  properties: { for: ids, new: ids, open: ids },
 });
 
 /** Gives a ticket the job that was tried; half-way down, the plan goes on from where the machine is. */
@@ -21,7 +25,13 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
   const form = await readForm(request, readJobForm);
   if (!form.ok) throw new Response("That is no job. Choose the parts again.", { status: 400 });
   const { act } = await actFor(context);
-  const job = { for: idsIn(form.value.for), new: idsIn(form.value.new), mode: "short" as const };
+  const open = idsIn(form.value.open);
+  const job = {
+    for: idsIn(form.value.for),
+    new: idsIn(form.value.new),
+    mode: "short" as const,
+    ...(open.length > 0 ? { open } : {}),
+  };
   const changed = ticketOr404(number, await changeJob(act, number, job));
   if (!changed.ok) throw new Response(changeJobErrorWords(changed.error), { status: 409 });
   return redirect(`/tickets/${number}`);

@@ -1,6 +1,6 @@
 import { fail, ok, type Result, unreachable } from "../base/result.ts";
 import type { LearntFact } from "../guide/index.ts";
-import { moveOf } from "../plan/index.ts";
+import { type DownStep, moveOf, stepKey } from "../plan/index.ts";
 import { blockOf, type Model, type Move, problemOf } from "../rules/index.ts";
 import { isPlainCode, judgeCode } from "../swap/index.ts";
 import { canTry, checksOf, hangsOn } from "./checks.ts";
@@ -11,7 +11,8 @@ import type { Refusal } from "./refusal.ts";
 import { looseOf, screwsIn } from "./lots.ts";
 import { comesOut, lookBefore } from "./look.ts";
 import { upBlock } from "./mirror.ts";
-import { tornBy } from "./route.ts";
+import { type AgainstHands, againstHands } from "./against-hands.ts";
+import { routeDown, tornBy } from "./route.ts";
 import { canPower } from "./power.ts";
 import { checksDue } from "./proof.ts";
 import { heldBy, isAboutPack, openStop, stopById } from "./stops.ts";
@@ -141,12 +142,26 @@ function admitDown(
   }
   const torn = move.do === "release" && tornBy(model, state.machine, move.joint, left);
   if (torn) return refuse({ type: "lift-first", parts: torn });
+  const live = gluedLive(model, state, entry);
+  if (live) return refuse({ type: "live-glue", because: live.because });
   const stop = openStop(model, state, entry);
   if (stop) return refuse({ type: "stop-open", stop });
   if (entry.do === "lift") return GOOD;
   const joint = guide.joints[entry.joint]!;
   if (joint.kind !== "screws") return GOOD;
   return admitCount(screwsIn(state.lots.get(entry.joint), joint.count), entry);
+}
+
+/** Glue on a pack that is loosened out of turn while the power could be off: that can hurt, and is refused. */
+function gluedLive(model: Model, state: BenchState, step: DownStep): AgainstHands | undefined {
+  const { guide } = model;
+  const joint = step.do === "release" ? guide.joints[step.joint]! : undefined;
+  const isGlue = joint?.kind === "adhesive" || joint?.kind === "tape";
+  const isOnPack = joint?.joins.some((id) => guide.parts[id]!.handling?.includes("lithium"));
+  if (!isGlue || isOnPack !== true) return undefined;
+  const [next] = routeDown(model, state).steps;
+  if (next && stepKey(next) === stepKey(step)) return undefined;
+  return againstHands(model, state, step).find(({ rule }) => rule === "live");
 }
 
 const needsDead = (model: Model, move: Move): boolean =>

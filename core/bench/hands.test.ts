@@ -1,14 +1,15 @@
 import { clips, guide, part, plug, screws, smallGuide } from "../../testing/builders.ts";
 import { Bench } from "../../testing/bench.ts";
 import type { Posture } from "../guide/index.ts";
-import { modelOf } from "../rules/index.ts";
-import { postureWords, refusalWords } from "../words/index.ts";
+import { closedMachine, modelOf } from "../rules/index.ts";
+import { postureWords, refusalWords, stepSpeech } from "../words/index.ts";
 import { clearWords } from "../words/hand-words.ts";
 import { admit } from "./admit.ts";
 import { foldLedger } from "./fold.ts";
-import { holdClear, isNewBit, postureBefore, tiedBy } from "./hands.ts";
+import { againstHands } from "./against-hands.ts";
+import { holdClear, isFirstScrew, isNewBit, postureBefore, tiedBy } from "./hands.ts";
 import { lookBefore } from "./look.ts";
-import { routeUp } from "./route.ts";
+import { routeDown, routeUp } from "./route.ts";
 
 const facts = guide({
   views: {
@@ -131,5 +132,66 @@ describe("at the swap", () => {
     expect(bench.state.fitted).toEqual([
       { part: "fan", code: "FAN-8G", old: "FAN-4G", why: "More memory was asked for." },
     ]);
+  });
+});
+
+describe("before the first screw of a board or a cover", () => {
+  const small = modelOf(smallGuide());
+  const machine = closedMachine(small);
+  test("it lies flat; later screws, and those of other parts, say nothing of it", () => {
+    const make = (joint: string) => ({ do: "make", joint }) as const;
+    const open = { ...machine, open: machine.open.slice() };
+    open.open[small.jointOf.get("base-screws")!] = 1;
+    expect(isFirstScrew(small, { machine: open }, make("base-screws"))).toBe(true);
+    expect(isFirstScrew(small, { machine: open }, make("fan-screws"))).toBe(false);
+    expect(isFirstScrew(small, { machine: open }, make("fan-plug"))).toBe(false);
+    const out = { do: "release", joint: "base-screws" } as const;
+    expect(isFirstScrew(small, { machine: open }, out)).toBe(false);
+    const facts = smallGuide();
+    const two = modelOf({
+      ...facts,
+      joints: { ...facts.joints, "base-rear": screws(["base", "frame"]) },
+    });
+    const half = closedMachine(two);
+    half.open[two.jointOf.get("base-screws")!] = 1;
+    expect(isFirstScrew(two, { machine: half }, make("base-screws"))).toBe(false);
+  });
+});
+
+describe("against hands", () => {
+  const facts = smallGuide();
+  const glued = modelOf({
+    ...facts,
+    parts: { ...facts.parts, tray: part("frame", { name: "Tray" }) },
+    joints: {
+      ...facts.joints,
+      "battery-glue": { kind: "adhesive", joins: ["battery", "frame"] },
+      "tray-screws": screws(["tray", "frame"]),
+    },
+  });
+  test("a pack's glue is not loosened live out of turn; with its plug off it is", () => {
+    const bench = new Bench(glued, { for: ["battery"] });
+    const glue = { do: "release", joint: "battery-glue" } as const;
+    for (let i = 0; i < 9; i++) {
+      const [next] = routeDown(glued, bench.state).steps;
+      if (next?.do === "release" && next.joint === "battery-plug") break;
+      bench.tick(next!);
+    }
+    expect(againstHands(glued, bench.state, glue).map(({ rule }) => rule)).toContain("live");
+    expect(bench.tick(glue)).toMatch(/Power first \(battery plug\): nothing glued to a pack/);
+    expect(bench.tick({ do: "release", joint: "battery-plug" })).toBeUndefined();
+    const rules = againstHands(glued, bench.state, glue).map(({ rule }) => rule);
+    expect(rules).not.toContain("live");
+    expect(bench.tick(glue)).toBeUndefined();
+  });
+  test("clips before the screws of their seam are warned of, and done", () => {
+    const bench = new Bench(glued, { for: ["fan"] });
+    const pry = { do: "release", joint: "base-clips" } as const;
+    expect(againstHands(glued, bench.state, pry)).toEqual([
+      { rule: "catch", because: ["base-screws"] },
+    ]);
+    const said = stepSpeech(glued, bench.state, pry).now.map(({ text }) => text);
+    expect(said).toContain("The base cover screws still hold here: no force.");
+    expect(bench.tick(pry)).toBeUndefined();
   });
 });

@@ -1,4 +1,4 @@
-import { jointPosture, jointTool, type Posture } from "../guide/index.ts";
+import { jointPosture, jointTool, type PartKind, type Posture } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import { looseIn, type Model, type State } from "../rules/index.ts";
 
@@ -61,6 +61,26 @@ export function holdClear(
     return model.joins[j]!.slice(1).filter(isLead);
   });
   return [...new Set(leads)].map((p) => model.partIds[p]!);
+}
+
+/** What lies flat before its first screw: a board, or a part of the shell. */
+const FLAT = new Set<PartKind>(["motherboard", "daughterboard", "cover", "palmrest"]);
+
+/** Whether a step puts the first screws into a board or a part of the shell: it lies flat then, or something is under it. */
+export function isFirstScrew(
+  { guide, jointOf, partOf, jointsOfPart, jointIds }: Model,
+  { machine }: { readonly machine: State },
+  step: Step,
+): boolean {
+  if (step.do !== "make") return false;
+  const joint = guide.joints[step.joint]!;
+  const [held] = joint.joins;
+  if (joint.kind !== "screws" || !FLAT.has(guide.parts[held!]!.kind)) return false;
+  return jointsOfPart[partOf.get(held!)!]!.every((j) => {
+    const other = guide.joints[jointIds[j]!]!;
+    const isOwn = j === jointOf.get(step.joint);
+    return isOwn || other.kind !== "screws" || other.joins[0] !== held || machine.open[j] === 1;
+  });
 }
 
 /** The bit or tool in the hand after a step: a step that needs none leaves it there. */

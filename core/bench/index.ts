@@ -41,7 +41,14 @@ export {
   type TrayPlan,
 } from "./tray-plan.ts";
 export { looseningOf, tighteningOf, turnAt, type Tightening } from "./tightening.ts";
-export { holdClear, isNewBit, tiedBy, postureBefore, type PostureChange } from "./hands.ts";
+export {
+  holdClear,
+  isFirstScrew,
+  isNewBit,
+  tiedBy,
+  postureBefore,
+  type PostureChange,
+} from "./hands.ts";
 export { reworkChoices, type Rework } from "./going-back.ts";
 export { clientId, readSentTick, type SentTick } from "./entry-schemas.ts";
 export {

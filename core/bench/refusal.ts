@@ -28,6 +28,7 @@ export type Refusal =
   | { readonly type: "not-made"; readonly joint: string }
   | { readonly type: "in-place-already" }
   | { readonly type: "up-blocked"; readonly block: UpBlock }
+  | { readonly type: "live-glue"; readonly because: readonly string[] }
   | { readonly type: "go-back-to"; readonly joint: string }
   | { readonly type: "gate-open"; readonly joints: readonly string[] }
   | { readonly type: "checks-left"; readonly round: Round; readonly checks: readonly string[] }

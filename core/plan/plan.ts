@@ -71,7 +71,7 @@ export interface Forced {
 }
 
 /** Edition of the planner: a plan that an earlier one made, and that was kept, is made anew. */
-export const PLANNER = 3;
+export const PLANNER = 4;
 
 /** What of the looks is for least work; the rest is for the order of the steps. */
 const WORK_SHARE = 0.85;

@@ -1,5 +1,5 @@
 import type { Guide } from "../guide/index.ts";
-import { aboveLeast, type Plan, planJob } from "../plan/index.ts";
+import { aboveLeast, type Plan, planToDo } from "../plan/index.ts";
 import type { Job } from "../rules/index.ts";
 import type { Labour } from "./front.ts";
 
@@ -14,6 +14,6 @@ export const labourOn =
   (guide: Guide, job: Pick<Job, "for" | "again" | "mode">) =>
   (brings: readonly string[]): Labour => {
     const fresh = brings.filter((id) => !job.for.includes(id) && Object.hasOwn(guide.parts, id));
-    const plan = planJob(guide, { ...job, new: fresh });
+    const plan = planToDo(guide, { ...job, new: fresh });
     return plan.ok ? labourOf(plan.value) : { minutes: 0, above: 0 };
   };

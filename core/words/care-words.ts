@@ -113,7 +113,7 @@ function jointCautions(joint: GuideJoint, isOff: boolean, isNewBit: boolean): re
   if (isOff && joint.kind === "connector" && joint.type === "zif-flip") {
     say(5, "Shut the empty lock again, so that nothing catches it.");
   }
-  if (isOff && joint.hidden !== undefined) say(3, `Hides: ${joint.hidden}.`);
+  if (joint.hidden !== undefined) say(3, `Hides: ${joint.hidden}.`);
   say(4, joint.care);
   say(4, isOff ? joint.careOff : joint.careOn);
   return found;

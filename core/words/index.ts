@@ -27,6 +27,7 @@ export {
   memoryWords,
   padWords,
   PASTE_HABIT_WORDS,
+  cleaningWords,
   schoolWords,
 } from "./swap-words.ts";
 export {

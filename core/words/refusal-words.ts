@@ -55,6 +55,8 @@ export function refusalWords(model: Model, refusal: Refusal): string {
       return upBlockWords(model, refusal.block);
     case "gate-open":
       return `Last chance: look at the ${joints(refusal.joints)} before this goes on.`;
+    case "live-glue":
+      return `Power first (${joints(refusal.because)}): nothing glued to a pack is loosened while it is live.`;
     case "go-back-to":
       return `The ${jointWord(guide, refusal.joint)} is not in reach, or the power is on: go back to it.`;
     case "checks-left":

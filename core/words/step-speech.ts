@@ -3,6 +3,7 @@ import {
   type BenchState,
   holdClear,
   inTheWayOf,
+  isFirstScrew,
   isNewBit,
   leadRoute,
   looseningOf,
@@ -93,6 +94,7 @@ function linesOf(model: Model, state: BenchState, step: Step): readonly Ranked[]
       if (lead.length > 0) add(9, "known", leadWords(lead.map((id) => jointWord(guide, id))));
     }
   }
+  if (isFirstScrew(model, state, step)) add(1, "caution", FLUSH);
   const clear = holdClear(model, state, step);
   add(1, "caution", clearWords(guide, clear));
   add(ASKED_FOR, "known", clearNames(guide, clear));
@@ -104,6 +106,8 @@ function linesOf(model: Model, state: BenchState, step: Step): readonly Ranked[]
   if (why) add(8, "known", whyWords(model, why.step, why.block));
   return lines;
 }
+
+const FLUSH = "Flat all round, holes in line? If not, something is under it.";
 
 const leadWords = (names: readonly string[]): string =>
   `Its lead lies in: ${wordList(names)}; dotted on the map.`;

@@ -23,7 +23,7 @@ describe("a step in words", () => {
     [
       { kind: "clips", start: "rear left" },
       "Open the fan clips, from the rear left",
-      "Close the fan clips; hear them all round",
+      "Close the fan clips from the rear left; hear them all round",
     ],
     [{ kind: "tape", reuse: "keep" }, "Peel the fan tape back", "Press the fan tape back"],
     [{ kind: "adhesive", reuse: "replace" }, "Loosen the fan glue", "Renew the fan glue"],

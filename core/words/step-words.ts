@@ -92,7 +92,7 @@ function makeWords(guide: Guide, id: string): string {
         ? `Slide the ${partWord(guide, joint.joins[1]!)} into the ${name}`
         : `Plug in the ${name}`;
     case "clips":
-      return `Close the ${name}; hear them all round`;
+      return `Close the ${name}${joint.start === undefined ? "" : ` ${fromWords(joint.start)}`}; hear them all round`;
     case "adhesive":
     case "tape":
       if (joint.joins.some((part) => guide.parts[part]?.kind === "sticker")) {

@@ -1,4 +1,5 @@
 import { unreachable } from "../base/result.ts";
+import type { Guide, GuidePart } from "../guide/index.ts";
 import type { BatteryState, GaugeOddity } from "../devices/index.ts";
 import type {
   CodeVerdict,
@@ -26,6 +27,26 @@ export function schoolWords({ ratio }: School): string {
   return ratio <= 4
     ? `${times}: it is pressed out, which does no harm`
     : `${times}: it runs over the edge, wipe the rest off`;
+}
+
+/** What is cleaned at the swap, for what lies open: no paste where no cooler came off, no fins where none are. */
+export function cleaningWords(
+  { parts }: Pick<Guide, "parts">,
+  out: readonly string[],
+): readonly string[] {
+  const has = (is: (part: GuidePart) => boolean): boolean =>
+    out.some((id) => parts[id] !== undefined && is(parts[id]));
+  const isCooling = ({ kind }: GuidePart): boolean => kind === "fan" || kind === "heatsink";
+  return [
+    ...(has(isCooling) ? ["dust out of fins and fan, the blades held still"] : []),
+    ...(has(({ handling }) => handling?.includes("paste") === true)
+      ? ["old paste off with alcohol"]
+      : []),
+    ...(has(({ kind }) => kind === "memory" || kind === "wifi" || kind === "storage")
+      ? ["contacts with a damp swab"]
+      : []),
+    "new parts: sleeves and films off",
+  ];
 }
 
 /** How a stock pad sits in its gap. */

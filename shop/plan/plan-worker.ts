@@ -8,7 +8,7 @@ import {
 } from "../../core/days/index.ts";
 import { guideErrors } from "../../core/check/index.ts";
 import type { Finding, Guide } from "../../core/guide/index.ts";
-import { type Plan, planJob, type SavedState } from "../../core/plan/index.ts";
+import { type Plan, planToDo, type SavedState } from "../../core/plan/index.ts";
 import type { Catalogue } from "../../core/find/index.ts";
 import {
   type Deed,
@@ -32,7 +32,7 @@ export interface PlanTask {
 
 /** What a worker of the pool runs: the core's planner, the check of a guide, and simulated shops; nothing else. */
 export const planTask = ({ guide, job, from }: PlanTask): Result<Plan, JobError> =>
-  planJob(guide, job, from);
+  planToDo(guide, job, from);
 
 /** What the shop's guides say of claims that nobody has settled. */
 export const tallyTask = (guides: readonly Guide[]): Tallies => tallyOf(guides);

@@ -83,7 +83,7 @@ export function StepPanel({
       ))}
       <Notes people={people} notes={notes} />
       <Lines lines={now.filter(({ as }) => as === "caution")} />
-      <More key={JSON.stringify(step)} lines={more} />
+      <More key={`more ${JSON.stringify(step)}`} lines={more} />
       {photos.length > 0 && (
         <div className="row row-tight" style={{ overflowX: "auto" }}>
           {photos.map(({ id, by }) => (

@@ -3,7 +3,14 @@ import type { BenchState, Fitted } from "../../../core/bench/index.ts";
 import type { Guide } from "../../../core/guide/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
 import { hasSisters, isPlainCode, judgeCode, standoffJoint } from "../../../core/swap/index.ts";
-import { capital, CODE_WORDS, jointWord, partWord, wordList } from "../../../core/words/index.ts";
+import {
+  capital,
+  cleaningWords,
+  CODE_WORDS,
+  jointWord,
+  partWord,
+  wordList,
+} from "../../../core/words/index.ts";
 import { useDevice } from "../../devices/use-device.ts";
 import { BenchField } from "../screen/bench-field.tsx";
 import { Caution, StepLine } from "../screen/panel.tsx";
@@ -85,8 +92,7 @@ export function SwapPanel({
         </Box>
       )}
       <Box sx={{ fontSize: 18 }}>
-        <b>Clean what is open now:</b> dust out of fins and fan, the blades held still; old paste
-        off with alcohol; contacts with a damp swab.
+        <b>Clean what is open now:</b> {cleaningWords(guide, partsOut(model, state)).join("; ")}.
       </Box>
       {targets.some((id) => guide.parts[id]?.kind === "battery") && <GaugeBox />}
       {open.map((id) => (
@@ -125,6 +131,9 @@ function Reseat({ guide, joint }: { guide: Guide; joint: string }) {
     </Box>
   );
 }
+
+const partsOut = (model: Model, { machine }: BenchState): readonly string[] =>
+  model.partIds.filter((_, p) => machine.stack[p] !== machine.stack[model.frame]);
 
 /** Parts that are off the machine, or were laid bare: their arithmetic has its place now. */
 function partsOpen(model: Model, state: BenchState): readonly string[] {

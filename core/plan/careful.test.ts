@@ -1,0 +1,50 @@
+import { clips, guide, part, plug, screws } from "../../testing/builders.ts";
+import { isCarefulTaken, planToDo } from "./careful.ts";
+import { planJob } from "./plan.ts";
+
+/** A machine whose pack can be unplugged from outside, and whose bezel comes off without that; the plug takes so long. */
+const machine = (off: number) =>
+  guide({
+    parts: {
+      frame: part(undefined, { name: "Frame" }),
+      board: part("frame", { name: "Board", kind: "motherboard", handling: ["esd"] }),
+      battery: part("frame", { name: "Battery", kind: "battery", handling: ["lithium"] }),
+      bezel: part("frame", { name: "Bezel", kind: "cover" }),
+    },
+    joints: {
+      "board-screws": screws(["board", "frame"]),
+      "battery-plug": plug(["board", "battery"], { power: true, off, on: 0.3 }),
+      "bezel-clips": clips(["bezel", "frame"]),
+    },
+  });
+const job = { for: ["bezel"] };
+
+test("where the careful way is hardly dearer the job is done by it; least work stays what it is", () => {
+  const near = machine(0.5);
+  const least = planJob(near, job);
+  const done = planToDo(near, job);
+  if (!least.ok || !done.ok) throw new Error("no plan");
+  expect(least.value.down.some((step) => "joint" in step && step.joint === "battery-plug")).toBe(
+    false,
+  );
+  expect(least.value.forced.every(({ rule }) => rule === "live")).toBe(true);
+  expect(isCarefulTaken(least.value)).toBe(true);
+  expect(done.value.down[0]).toEqual({ do: "release", joint: "battery-plug" });
+  expect(done.value.forced).toEqual([]);
+  expect(done.value.work - least.value.work).toBeCloseTo(least.value.careful!.minutes, 4);
+});
+
+test("where it is dearer it is only offered", () => {
+  const far = machine(5);
+  const least = planJob(far, job);
+  if (!least.ok) throw new Error("no plan");
+  expect(least.value.careful!.minutes).toBeGreaterThan(2);
+  expect(isCarefulTaken(least.value)).toBe(false);
+  expect(planToDo(far, job)).toEqual(least);
+});
+
+test("a job that takes the power off anyway, or cannot be planned, is as it was", () => {
+  const board = planToDo(machine(0.5), { for: ["board"] });
+  expect(board.ok && board.value.careful).toBeUndefined();
+  expect(planToDo(machine(0.5), { for: ["no-such"] }).ok).toBe(false);
+});
