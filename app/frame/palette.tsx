@@ -2,7 +2,7 @@ import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Dialog from "@mui/material/Dialog";
 import TextField from "@mui/material/TextField";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useFetcher, useNavigate } from "react-router";
 import { unreachable } from "../../core/base/result.ts";
 import type { Hit } from "../../core/ticket/index.ts";
@@ -52,6 +52,12 @@ export default function Palette({ onClose }: { onClose: () => void }) {
       })),
     ...(hits.data ?? []).map((hit): Option => ({ ...shownOf(hit), go: to(addressOf(hit)) })),
   ];
+  const lit = useRef<Option>(undefined);
+  const choose = (option: Option) => {
+    onClose();
+    // After the dialog has given the keys back to the page.
+    setTimeout(option.go);
+  };
   return (
     <Dialog
       open
@@ -72,11 +78,13 @@ export default function Palette({ onClose }: { onClose: () => void }) {
         inputValue={query}
         onInputChange={(_, value, reason) => reason === "input" && setQuery(value)}
         value={null}
-        onChange={(_, option) => {
-          if (!option) return;
-          onClose();
-          // After the dialog has given the keys back to the page.
-          setTimeout(option.go);
+        onChange={(_, option) => option && choose(option)}
+        onHighlightChange={(_, option) => {
+          lit.current = option ?? undefined;
+        }}
+        onKeyDown={(event) => {
+          // Options that came this moment are not lit yet: Enter means the first of them.
+          if (event.key === "Enter" && !lit.current && options[0]) choose(options[0]);
         }}
         onClose={(_, reason) => {
           if (reason === "escape") onClose();

@@ -98,7 +98,7 @@ describe("the dive line", () => {
   const dive = diveFromPlan(plan.value);
   test("has a bar for each gate and copper at the bottom", () => {
     const markup = renderToStaticMarkup(<DiveLine dive={dive} label="job" />);
-    expect(markup.match(/stroke-width="3" vector-effect/g)?.length).toBe(2);
+    expect(markup.match(/stroke-width="3" vector-effect/g)?.length).toBe(3);
     expect(markup).toContain('stroke="var(--copper)"');
     expect(markup).toContain('aria-label="job"');
   });

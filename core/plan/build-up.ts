@@ -3,6 +3,7 @@ import {
   coverOver,
   type Model,
   type Move,
+  powerBlock,
   type Problem,
   type State,
 } from "../rules/index.ts";
@@ -13,7 +14,7 @@ export type UpMove =
   | { readonly do: "make"; readonly joint: number };
 
 export interface Gate {
-  /** Index into the build-up of the `place` this is the last chance before. */
+  /** Index into the build-up of the step that this is the last look before. */
   readonly before: number;
   readonly joints: readonly number[];
 }
@@ -87,29 +88,47 @@ export function statesAlong(start: State, down: readonly Move[]): readonly State
 }
 
 /**
- * Just before each place: the joints made earlier in the build-up that can be reached now and not
- * after it, in the order they were made. A place without such joints has no gate.
+ * What is looked at before a step: before the power goes on, every joint made by then that what comes later hides;
+ * before a place, what it hides of those that were not looked at, and with the power on only its own plug. Screws are
+ * counted instead. In the order they were made; a step that hides nothing has no gate.
  */
 export function gatesOf(problem: Problem, start: State, down: readonly Move[]): readonly Gate[] {
+  const { model } = problem;
   const states = statesAlong(start, down);
   const gates: Gate[] = [];
   const made: number[] = [];
-  for (const [before, i] of upOrder(problem.model, start, down).entries()) {
+  const seen = new Set<number>();
+  const isScrews = (j: number): boolean =>
+    model.guide.joints[model.jointIds[j]!]!.kind === "screws";
+  const isSeen = (state: State, j: number): boolean => coverOver(model, state, j) === undefined;
+  for (const [before, i] of upOrder(model, start, down).entries()) {
     const move = down[i]!;
-    if (move.do === "release") {
-      made.push(move.joint);
-      continue;
-    }
     const [open, placed] = [states[i + 1]!, states[i]!];
-    const joints = made.filter(
-      (j) =>
-        coverOver(problem.model, open, j) === undefined &&
-        coverOver(problem.model, placed, j) !== undefined,
-    );
+    const isPower = bringsPower(model, move);
+    const isLive = model.cuts.length > 0 && powerBlock(model, open) !== undefined;
+    const after = isPower ? start : placed;
+    const isHidden = (j: number): boolean => isSeen(open, j) && !isSeen(after, j);
+    const joints =
+      move.do === "lift" || isPower
+        ? made.filter((j) => {
+            if (seen.has(j) || isScrews(j) || !isHidden(j)) return false;
+            return isPower || !isLive || model.power[j] === true;
+          })
+        : [];
+    for (const j of joints) seen.add(j);
     if (joints.length > 0) gates.push({ before, joints });
+    if (move.do === "release") made.push(move.joint);
   }
   return gates;
 }
+
+/** Whether the mirror of a move brings the power: it makes the plug, or sets in the battery that has none. */
+const bringsPower = ({ cuts }: Model, move: Move): boolean =>
+  cuts.some(({ joint, battery }) =>
+    move.do === "release"
+      ? move.joint === joint
+      : battery !== undefined && move.parts.includes(battery),
+  );
 
 /**
  * What moves from old parts to the new ones: the parts that lie on a target's unit, directly or down the
