@@ -95,7 +95,7 @@ const DOORS: readonly (readonly [string, string, object, readonly string[]])[] =
   [
     "change-job",
     "/tickets/1007/job",
-    { form: { for: "fan", new: "", open: "" } },
+    { form: { for: "fan", new: "", open: "", off: "" } },
     ["front-desk", "learner"],
   ],
   [

@@ -72,7 +72,7 @@ async function press(key) {
 }
 
 async function pressUntil(words) {
-  for (let i = 0; i < 140; i++) {
+  for (let i = 0; i < 300; i++) {
     const line = (await page.locator("main h1").first().textContent()) ?? "";
     if (line.includes(words)) return;
     await onward();
@@ -80,13 +80,13 @@ async function pressUntil(words) {
   throw new Error(`the bench never came to "${words}"`);
 }
 
-/** A ticket for a heatsink, taken in as a person would. */
-async function heatsinkTicket() {
+/** A ticket for a part, taken in as a person would. */
+async function ticketFor(part) {
   await page.goto(`${url}/tickets/new?code=MT15-A3`);
   await page.waitForSelector("html[data-awake]");
   await page.getByLabel("Customer").fill("Lio Marsh");
   await page.getByLabel("What is wrong").fill("Hot and loud.");
-  await page.getByRole("checkbox", { name: "Heatsink", exact: true }).check();
+  await page.getByRole("checkbox", { name: part, exact: true }).check();
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
   await page.getByRole("heading", { name: "Waits for the bench" }).waitFor();
@@ -110,12 +110,10 @@ const views = {
   "new-ticket": async () =>
     page.goto(`${url}/tickets/new?code=MT15-A3`, { waitUntil: "networkidle" }),
   ticket: async () => page.goto(`${url}/tickets/1004`, { waitUntil: "networkidle" }),
-  guides: async () => page.goto(`${url}/guides`, { waitUntil: "networkidle" }),
   "guide-try": async () => {
-    await page.goto(`${url}/guides/marrowby-tern-15?for=board&ticket=1008`, {
-      waitUntil: "networkidle",
-    });
-    await page.getByText("Planned in").waitFor();
+    await page.goto(`${url}/guides/pennick-calder-15?for=bezel`, { waitUntil: "networkidle" });
+    await page.getByRole("button", { name: /Careful way/ }).click();
+    await page.getByRole("heading", { name: "Careful way" }).waitFor();
   },
   "ticket-find": async () => {
     await page.goto(`${url}/tickets/1033/find`, { waitUntil: "networkidle" });
@@ -139,13 +137,16 @@ const views = {
     await page.getByText("near where it binds").waitFor();
   },
   "bench-swap": async () => {
-    await bench(await heatsinkTicket(), 0);
+    await bench(await ticketFor("Heatsink"), 0);
     await pressUntil("Swap:");
   },
   "bench-gate": async () => {
     await bench("1004", 0);
-    await pressUntil("Gate:");
-    await press("Space");
+    await pressUntil("Look:");
+  },
+  "bench-power": async () => {
+    await bench(await ticketFor("Motherboard"), 0);
+    await pressUntil("Power it on");
   },
   "bench-learn": async () => {
     await bench("1032", 0);

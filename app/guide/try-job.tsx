@@ -53,11 +53,14 @@ export const TryJob = memo(function TryJob({
   const plans = asked.state === "done" ? asked.value : undefined;
   const short = plans?.short.ok ? plans.short.value : undefined;
   const book = plans?.book.ok ? plans.book.value : undefined;
-  const open = short?.careful?.open;
-  const safer = useMemo(() => (open ? { ...known, open } : NOTHING), [known, open]);
+  const besides = short?.careful;
+  const safer = useMemo(
+    () => (besides ? { ...known, open: besides.open, off: besides.off } : NOTHING),
+    [known, besides],
+  );
   const safe = usePlans(guide, safer).asked;
   const careful =
-    open && safe.state === "done" && safe.value.short.ok ? safe.value.short.value : undefined;
+    besides && safe.state === "done" && safe.value.short.ok ? safe.value.short.value : undefined;
   const painted = useAfterPaint(way);
   const chosen = painted === "book" ? book : painted === "careful" ? careful : short;
   const shown = chosen ?? short;
@@ -113,9 +116,9 @@ export const TryJob = memo(function TryJob({
               <ToggleButton value="book" disabled={!book}>
                 By the maker&rsquo;s book
               </ToggleButton>
-              {short.careful && (
+              {besides && (
                 <ToggleButton value="careful" disabled={!careful}>
-                  Careful way, {short.careful.minutes.toFixed(1)} min more
+                  Careful way, {besides.minutes.toFixed(1)} min more
                 </ToggleButton>
               )}
             </ToggleButtonGroup>
@@ -229,7 +232,12 @@ function Sending({
             variant={number === favourite ? "contained" : "outlined"}
             onClick={() =>
               void submit(
-                { for: job.for.join(","), new: fresh.join(","), open: (job.open ?? []).join(",") },
+                {
+                  for: job.for.join(","),
+                  new: fresh.join(","),
+                  open: (job.open ?? []).join(","),
+                  off: (job.off ?? []).join(","),
+                },
                 { method: "post", action: `/tickets/${number}/job` },
               )
             }

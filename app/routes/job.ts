@@ -13,10 +13,11 @@ const readJobForm = reader<{
   readonly for: string;
   readonly new: string;
   readonly open: string;
+  readonly off: string;
 }>({
   type: "object",
-  required: ["for", "new", "open"],
-  properties: { for: ids, new: ids, open: ids },
+  required: ["for", "new", "open", "off"],
+  properties: { for: ids, new: ids, open: ids, off: ids },
 });
 
 /** Gives a ticket the job that was tried; half-way down, the plan goes on from where the machine is. */
@@ -26,11 +27,13 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
   if (!form.ok) throw new Response("That is no job. Choose the parts again.", { status: 400 });
   const { act } = await actFor(context);
   const open = idsIn(form.value.open);
+  const off = idsIn(form.value.off);
   const job = {
     for: idsIn(form.value.for),
     new: idsIn(form.value.new),
     mode: "short" as const,
     ...(open.length > 0 ? { open } : {}),
+    ...(off.length > 0 ? { off } : {}),
   };
   const changed = ticketOr404(number, await changeJob(act, number, job));
   if (!changed.ok) throw new Response(changeJobErrorWords(changed.error), { status: 409 });

@@ -34,6 +34,30 @@ test("where the careful way is hardly dearer the job is done by it; least work s
   expect(done.value.work - least.value.work).toBeCloseTo(least.value.careful!.minutes, 4);
 });
 
+test("behind a latch the pack comes out too, and goes back as it is", () => {
+  const near = machine(0.5);
+  const outer = {
+    ...near,
+    joints: {
+      ...near.joints,
+      "battery-plug": { kind: "latch", joins: ["frame", "battery"], power: true } as const,
+    },
+  };
+  const least = planJob(outer, job);
+  const done = planToDo(outer, job);
+  if (!least.ok || !done.ok) throw new Error("no plan");
+  expect(least.value.careful).toMatchObject({ open: ["battery-plug"], off: ["battery"] });
+  expect(done.value.down.slice(0, 2)).toEqual([
+    { do: "release", joint: "battery-plug" },
+    { do: "lift", parts: ["battery"] },
+  ]);
+  expect(done.value.forced).toEqual([]);
+  expect(done.value.up.slice(-2)).toEqual([
+    { do: "place", parts: ["battery"] },
+    { do: "make", joint: "battery-plug" },
+  ]);
+});
+
 test("where it is dearer it is only offered", () => {
   const far = machine(5);
   const least = planJob(far, job);

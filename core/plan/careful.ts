@@ -21,6 +21,7 @@ export function planToDo(
 ): Result<Plan, JobError> {
   const plan = planJob(guide, job, from, meter);
   if (!plan.ok || !plan.value.careful || !isCarefulTaken(plan.value)) return plan;
-  const careful = planJob(guide, { ...job, open: plan.value.careful.open }, from, meter);
+  const { open, off } = plan.value.careful;
+  const careful = planJob(guide, { ...job, open, off }, from, meter);
   return careful.ok ? careful : plan;
 }

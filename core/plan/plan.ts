@@ -50,7 +50,7 @@ export interface Plan {
   /** Steps that a hand would refuse, where the facts leave no other order of these steps. */
   readonly forced: readonly Forced[];
   /** Where something is done live: the same job with the power taken off first, and the minutes that takes more. */
-  readonly careful?: { readonly open: readonly string[]; readonly minutes: number };
+  readonly careful?: Careful;
   /** Advised orders that this sequence goes against. */
   readonly dropped: readonly Order[];
   /** New parts that this plan does not use: they were moved over all the same, or never came off. */
@@ -59,6 +59,13 @@ export interface Plan {
   readonly looks: number;
   /** Whether the search came to its end: with more looks to make, it would give the same. */
   readonly finished: boolean;
+}
+
+/** What is opened and comes off besides, so that the power is off; the minutes it takes more. */
+export interface Careful {
+  readonly open: readonly string[];
+  readonly off: readonly string[];
+  readonly minutes: number;
 }
 
 /** A step down that goes against hands: `because` of joints that hold, power that is on, or parts that lie loose. */
@@ -135,11 +142,16 @@ function carefulWay(
   work: number,
   meter: Meter,
 ): Plan["careful"] {
-  const power = Object.keys(guide.joints).filter((id) => guide.joints[id]!.power === true);
-  const open = [...(job.open ?? []), ...power.filter((id) => job.open?.includes(id) !== true)];
-  if (open.length === (job.open ?? []).length) return undefined;
-  const plan = planJob(guide, { ...job, open }, from, meter);
-  return plan.ok ? { open, minutes: tidy(plan.value.work - work) } : undefined;
+  const { cuts, jointIds, partIds } = modelOf(guide);
+  const joints = cuts.map(({ joint }) => jointIds[joint]!);
+  const packs = cuts.flatMap(({ battery }) => (battery === undefined ? [] : [partIds[battery]!]));
+  const open = [...new Set([...(job.open ?? []), ...joints])];
+  const off = [...new Set([...(job.off ?? []), ...packs.filter((id) => !job.for.includes(id))])];
+  const isAsked = open.length === job.open?.length && off.length === (job.off?.length ?? 0);
+  if (isAsked) return undefined;
+  const plan = planJob(guide, { ...job, open, off }, from, meter);
+  if (!plan.ok || plan.value.forced.some(({ rule }) => rule === "live")) return undefined;
+  return { open, off, minutes: tidy(plan.value.work - work) };
 }
 
 function forcedOf(model: Model, moves: readonly Move[], breach: Breach): Forced {

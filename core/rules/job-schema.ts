@@ -16,6 +16,7 @@ export const jobSchema = {
     for: ids,
     reach: ids,
     open: ids,
+    off: ids,
     new: ids,
     again: ids,
     mode: { enum: ["book", "short"] },

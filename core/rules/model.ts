@@ -18,6 +18,8 @@ export interface Job {
   readonly reach?: readonly string[];
   /** Joints that are to be opened, a plug to reseat: reached with the power off. */
   readonly open?: readonly string[];
+  /** Parts that come out of the way and go back as they are: an outer pack. */
+  readonly off?: readonly string[];
   readonly new?: readonly string[];
   /** Parts of `for` that go back in themselves: cleaned, pasted anew. */
   readonly again?: readonly string[];

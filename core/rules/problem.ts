@@ -42,7 +42,8 @@ export function problemOf(model: Model, job: Job): Result<Problem, JobError> {
   const open = job.open ?? [];
   if (job.for.length + reach.length + open.length === 0)
     return fail({ type: "job-empty", path: "/for" });
-  const lists = { for: job.for, new: job.new ?? [] };
+  const off = job.off ?? [];
+  const lists = { for: job.for, off, new: job.new ?? [] };
   for (const [name, ids] of Object.entries(lists)) {
     const index = ids.findIndex((id) => !model.partOf.has(id));
     if (index >= 0)
@@ -59,7 +60,10 @@ export function problemOf(model: Model, job: Job): Result<Problem, JobError> {
   return ok({
     model,
     goal: {
-      units: job.for.map((id) => ({ target: part(id), parts: permanentUnit(model, part(id)) })),
+      units: [...new Set([...job.for, ...off])].map((id) => ({
+        target: part(id),
+        parts: permanentUnit(model, part(id)),
+      })),
       fresh: new Set(lists.new.map(part)),
       reachParts: reach.filter((id) => model.partOf.has(id)).map(part),
       reachJoints: reach.filter((id) => model.jointOf.has(id)).map((id) => model.jointOf.get(id)!),
