@@ -223,3 +223,24 @@ test("the last step can be taken back", async ({ page, shop }) => {
   await page.keyboard.press("?");
   await expect(page.getByText("Take the last step back")).toBeVisible();
 });
+
+test("what broke in the hand is kept at its place, with what can be done about it", async ({
+  page,
+  shop,
+}) => {
+  await openBench(page, shop, "1007");
+  await press(page, "y");
+  await page.keyboard.press("b");
+  await expect(stepLine(page)).toHaveText("It broke");
+  await expect(page.getByRole("combobox", { name: "Where it broke" })).toHaveText(
+    "Long base screws",
+  );
+  await page.getByRole("button", { name: "Screw head" }).click();
+  await expect(page.getByText(/A rubber band between bit and head/)).toBeVisible();
+  await page.getByLabel("How it was mended, or left").fill("came out with a rubber band");
+  await page.getByRole("button", { name: "Keep: the desk tells" }).click();
+  await ready(page);
+  await expect(
+    page.getByText(/Broken here\. Long base screws: screw head; came out/),
+  ).toBeVisible();
+});

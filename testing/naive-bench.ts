@@ -423,6 +423,8 @@ export class NaiveBench {
         return this.mayCheck(entry);
       case "rework":
         return this.mayGoBack(entry.joint);
+      case "broke":
+        return this.mayBreak(entry);
       case "observe": {
         const { what } = entry;
         const ids = { "in-reach": ["part", "thing"], "held-by": ["thing", "by"], words: ["about"] };
@@ -454,6 +456,20 @@ export class NaiveBench {
           (entry.left === this.loose() || (entry.explained ?? "").trim() !== "")
         );
     }
+  }
+
+  private mayBreak({ what, at }: Extract<Entry, { do: "broke" }>): boolean {
+    const joint = this.joint(at);
+    if (!joint && !Object.hasOwn(this.guide.parts, at)) return false;
+    if (this.phase === "idle" || this.phase === "closed") return false;
+    if (what !== "undone") return true;
+    if (this.phase !== "down" && this.phase !== "swap") return false;
+    return (
+      joint !== undefined &&
+      !this.rules.isForGood(at) &&
+      !this.isOpen(at) &&
+      this.isInReach(this.machine, at)
+    );
   }
 
   private mayDown(entry: Extract<Entry, { do: "release" | "lift" }>): boolean {
@@ -591,6 +607,9 @@ export class NaiveBench {
         break;
       case "close":
         this.phase = "closed";
+        break;
+      case "broke":
+        if (entry.what === "undone") this.takeOff({ do: "release", joint: entry.at });
         break;
       case "habit":
       case "learn":

@@ -52,6 +52,10 @@ export class Rules {
     return (facts.handling ?? []).includes("esd") && facts.beforePower !== true;
   }
 
+  isForGood(id: string): boolean {
+    return isPermanent(this.guide.joints[id]!);
+  }
+
   wantsPowerOff(id: string): boolean {
     const joint = this.guide.joints[id]!;
     if (joint.power === true || joint.beforePower === true) return false;

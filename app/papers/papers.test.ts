@@ -105,6 +105,7 @@ const done = handBackPaper({
       loose: 0,
     },
   ],
+  broken: ["Fan plug: lock of a ribbon; taped over."],
   checks: [{ do: "check", round: "shut", what: "fan", result: "pass" }],
   soaks: [
     {

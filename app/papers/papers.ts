@@ -125,6 +125,8 @@ export interface Done {
   readonly replaced: readonly string[];
   readonly fitted: readonly Fitted[];
   readonly lots: readonly Lot[];
+  /** What broke in the work, in words. */
+  readonly broken: readonly string[];
   readonly checks: readonly Checked[];
   readonly soaks: readonly {
     readonly round: "before" | "after";
@@ -234,6 +236,7 @@ export function handBackPaper(done: Done): Paper {
           `${capital(partWord(names, part))}: ${OLD_WAY_WORDS[way].toLowerCase()}.`,
       ),
     },
+    { type: "text", title: "Broke in the work", lines: done.broken },
     {
       type: "text",
       title: "From here on",

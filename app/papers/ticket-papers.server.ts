@@ -1,4 +1,5 @@
 import { soaksOf } from "../../data/soak/index.server.ts";
+import { brokenWords } from "../../core/words/index.ts";
 import { soakFacts } from "../../core/soak/index.ts";
 import { shopDay } from "../../core/ticket/index.ts";
 import type { Shop } from "../../shop/open.server.ts";
@@ -35,6 +36,7 @@ export async function ticketPaper(
     replaced: state?.phase === "closed" ? state.targets.filter((id) => !again.has(id)) : [],
     fitted: state?.fitted ?? [],
     lots: [...(state?.lots.values() ?? [])],
+    broken: (state?.broken ?? []).map((one) => brokenWords(names, one)),
     checks: [...(state?.checks.values() ?? [])],
     soaks: runs.map(({ round, readings }) => ({ round, readings, facts: soakFacts(readings) })),
     warranty: day(new Date(from + rates.warranty * 86_400_000).toISOString()),

@@ -162,6 +162,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
               stand={stand}
               owed={owed}
               replaced={work.ok ? work.value.replaced : []}
+              broken={work.ok ? work.value.broken : []}
               guide={guide}
             />
           )}

@@ -27,6 +27,7 @@ import { Fold } from "../ui/fold.tsx";
 import { centsIn } from "../ui/money.ts";
 import { useSend } from "../ui/use-send.ts";
 import { Fact } from "./fact.tsx";
+import type { WorkView } from "./ticket-view.ts";
 import { IfMay } from "../ui/if-may.tsx";
 
 type Parts = Pick<Guide, "parts" | "joints">;
@@ -38,6 +39,7 @@ export function HandBackSection({
   stand,
   owed,
   replaced,
+  broken,
   guide,
 }: {
   number: number;
@@ -46,6 +48,7 @@ export function HandBackSection({
   owed: number | undefined;
   /** Parts that were replaced: each has an old one. */
   replaced: readonly string[];
+  broken: WorkView["broken"];
   guide: Parts;
 }) {
   const zone = useZone();
@@ -69,6 +72,16 @@ export function HandBackSection({
         <IfMay doing="decide">
           <Pay number={number} owed={owed ?? 0} />
         </IfMay>
+      )}
+      {broken.length > 0 && (
+        <Fact name="Broke in the work">
+          {broken.map(({ words, tells }) => (
+            <div key={words}>
+              {words}{" "}
+              {tells === "desk" ? "Tell the customer." : "The technician tells the customer."}
+            </div>
+          ))}
+        </Fact>
       )}
       {care.length > 0 && (
         <Fact name="Tell the customer">

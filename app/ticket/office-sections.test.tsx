@@ -200,6 +200,7 @@ describe("hand back", () => {
         stand={stand(...deeds)}
         owed={owed}
         replaced={["fan", "pack"]}
+        broken={[{ words: "Fan plug: clip.", tells: "desk" }]}
         guide={guide}
       />,
     );
@@ -207,6 +208,7 @@ describe("hand back", () => {
   test("what is open, what was paid, where old parts go: a pack its own way", () => {
     const said = section("collection", 6000, { kind: "paid", cents: 3000, way: "cash" });
     expect(said).toContain("60.00 open, 30.00 paid");
+    expect(said).toContain("Fan plug: clip. Tell the customer.");
     expect(said).toMatch(/Old fan.*Recycled/);
     expect(said).toMatch(/Old battery.*Lithium box/);
     expect(said).toMatch(/New fan: .*New battery: /);

@@ -1,10 +1,16 @@
 import { ok, type Result } from "../../core/base/result.ts";
-import { type BenchState, type Lot, type Phase, stopById } from "../../core/bench/index.ts";
+import {
+  type BenchState,
+  type Broken,
+  type Lot,
+  type Phase,
+  stopById,
+} from "../../core/bench/index.ts";
 import type { FactChange, Guide } from "../../core/guide/index.ts";
 import type { Teaching } from "../../core/lessons/index.ts";
 import { bitsOf, type Plan } from "../../core/plan/index.ts";
 import type { Ticket, TicketTrouble } from "../../core/ticket/index.ts";
-import { lessonWords, type NamedGuide, stopAsk } from "../../core/words/index.ts";
+import { brokenWords, lessonWords, type NamedGuide, stopAsk } from "../../core/words/index.ts";
 import type { Proving } from "./ticket-sections.tsx";
 
 /** What the bench has made of a ticket, as its page shows it. */
@@ -16,6 +22,8 @@ export interface WorkView {
   readonly newer: Newer | undefined;
   readonly plan: (Plan & { readonly bits: readonly string[] }) | undefined;
   readonly lots: readonly Lot[];
+  /** What broke in the work, and who tells the customer. */
+  readonly broken: readonly { readonly words: string; readonly tells: Broken["tells"] }[];
   readonly proving: Omit<Proving, "soaks">;
 }
 
@@ -72,6 +80,7 @@ function workView({ guide, plan, state, newer }: Work, marked: readonly string[]
         : [],
     plan: plan && { ...plan, bits: bitsOf(guide, plan.down) },
     lots: [...state.lots.values()],
+    broken: state.broken.map((one) => ({ words: brokenWords(guide, one), tells: one.tells })),
     proving: {
       answers: lastOfEach(state.said).map(({ stop, answer, note, where }) => ({
         ask: askOf(guide, stop),

@@ -18,6 +18,7 @@ const STEP: readonly CommandId[] = [
   "snag",
   "learn",
   "picture",
+  "broke",
   "tray",
   "map",
   "back",

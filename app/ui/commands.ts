@@ -34,6 +34,7 @@ export const COMMANDS = {
     words: "The next screw of those to be tightened",
   },
   snag: { keys: ["s"], words: "It will not come off: what still holds it" },
+  broke: { keys: ["b"], words: "Something broke, or came undone by itself" },
   learn: { keys: ["l"], words: "Something is in the way that the guide does not know yet" },
   note: { keys: ["n"], words: "A note to this step, for the next one" },
   picture: { keys: ["p"], words: "A picture of this step" },

@@ -1,7 +1,7 @@
 import { fail, ok, type Result, unreachable } from "../base/result.ts";
 import type { LearntFact } from "../guide/index.ts";
 import { type DownStep, moveOf, stepKey } from "../plan/index.ts";
-import { blockOf, type Model, type Move, problemOf } from "../rules/index.ts";
+import { blockOf, coverOver, type Model, type Move, problemOf } from "../rules/index.ts";
 import { isPlainCode, judgeCode } from "../swap/index.ts";
 import { canTry, checksOf, hangsOn } from "./checks.ts";
 import type { Entry, Observation } from "./events.ts";
@@ -71,6 +71,8 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
       return model.partOf.has(entry.stuck) && isId(model, entry.held)
         ? GOOD
         : refuse({ type: "id-unknown" });
+    case "broke":
+      return admitBroken(model, state, entry);
     case "observe":
       return admitObservation(model, state, entry.what);
     case "renew":
@@ -81,6 +83,27 @@ export function admit(model: Model, state: BenchState, entry: Entry): Result<tru
     default:
       return unreachable(entry);
   }
+}
+
+/** What came undone by itself was made, in sight, and on the way down; on the way up it is "not in". */
+function admitBroken(
+  model: Model,
+  state: BenchState,
+  { what, at }: Extract<Entry, { do: "broke" }>,
+): Result<true, Refusal> {
+  if (!isId(model, at)) return refuse({ type: "id-unknown" });
+  if (state.phase === "idle" || state.phase === "closed") return refuse({ type: "closed-already" });
+  if (what !== "undone") return GOOD;
+  const joint = model.jointOf.get(at);
+  if (state.phase !== "down" && state.phase !== "swap") return refuse({ type: "strip-down-over" });
+  if (joint === undefined || model.permanent[joint]) return refuse({ type: "id-unknown" });
+  if (state.machine.open[joint] === 1) {
+    return refuse({ type: "blocked", block: { type: "open-already", joint } });
+  }
+  const by = coverOver(model, state.machine, joint);
+  return by === undefined
+    ? GOOD
+    : refuse({ type: "blocked", block: { type: "joint-covered", joint, by } });
 }
 
 function admitObservation(

@@ -1,6 +1,13 @@
 import { reader, type Reader } from "../base/ajv.ts";
 import { jobSchema } from "../rules/index.ts";
-import { CHECK_RESULTS, COUNT_REASONS, type Entry, HABITS, PACK_SIGNS } from "./events.ts";
+import {
+  BREAKAGES,
+  CHECK_RESULTS,
+  COUNT_REASONS,
+  type Entry,
+  HABITS,
+  PACK_SIGNS,
+} from "./events.ts";
 
 const id = { type: "string", minLength: 1, maxLength: 120 };
 const ids = { type: "array", items: id, minItems: 1, maxItems: 1000 };
@@ -82,6 +89,12 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
     },
   }),
   snag: object(["stuck", "held"], { stuck: id, held: id }),
+  broke: object(["what", "at", "how", "tells"], {
+    what: { enum: [...BREAKAGES] },
+    at: id,
+    how: { type: "string", maxLength: 300 },
+    tells: { enum: ["technician", "desk"] },
+  }),
   observe: object(["what"], {
     what: {
       type: "object",

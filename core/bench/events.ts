@@ -48,6 +48,29 @@ export type Observation =
   /** In words, about a part or a joint. */
   | { readonly type: "words"; readonly about: string; readonly words: string };
 
+export const BREAKAGES = [
+  "lock",
+  "post",
+  "clip",
+  "edge",
+  "head",
+  "glass",
+  "tab",
+  "undone",
+] as const;
+export type Breakage = (typeof BREAKAGES)[number];
+
+/** Something broke in the hand, or came undone by itself. */
+export interface Broken {
+  readonly what: Breakage;
+  /** The part or joint. */
+  readonly at: string;
+  /** How it was mended or left. */
+  readonly how: string;
+  /** Who tells the customer. */
+  readonly tells: "technician" | "desk";
+}
+
 /** What one event of the ledger says. Steps are the plan's own, in the guide's ids. */
 export type Entry =
   /** The closed machine is opened: the first entry, and again when it comes back from the soak. */
@@ -114,6 +137,7 @@ export type Entry =
   | { readonly do: "learn"; readonly sightings: readonly LearntFact[] }
   /** What held a part that would not come off. */
   | { readonly do: "snag"; readonly stuck: string; readonly held: string }
+  | ({ readonly do: "broke" } & Broken)
   /** What was seen and is not in the guide; the lead looks at it. */
   | { readonly do: "observe"; readonly what: Observation }
   /** The job goes on by another version of its guide; a new plan follows. */

@@ -158,6 +158,8 @@ function applied(model: Model, state: BenchState, entry: Entry): BenchState {
       return checked(model, state, entry);
     case "rework":
       return reworked(model, state, entry.joint);
+    case "broke":
+      return broke(model, state, entry);
     case "learn":
     case "snag":
     case "observe":
@@ -318,6 +320,18 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
     done: [...state.done, { do: "lift", parts, anchor }],
     checks: withoutChecksOf(model, state.checks, jointsOfParts(model, parts)),
   };
+}
+
+/** What broke is kept; what came undone by itself is open from here on. */
+function broke(
+  model: Model,
+  state: BenchState,
+  entry: Extract<Entry, { do: "broke" }>,
+): BenchState {
+  const { what, at, how, tells } = entry;
+  const kept = { ...state, broken: [...state.broken, { what, at, how, tells }] };
+  if (what !== "undone") return kept;
+  return settled(model, released(model, kept, { do: "release", joint: at }));
 }
 
 /** A joint that was made and is not in: it waits to be made again, and what hangs on it to be tried. */

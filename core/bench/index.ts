@@ -25,6 +25,7 @@ export { admit, expectedLeft } from "./admit.ts";
 export type { Refusal } from "./refusal.ts";
 export type { UpBlock } from "./mirror.ts";
 export { type AgainstHands, againstHands, inTheWayOf } from "./against-hands.ts";
+export { BREAKAGES, type Breakage, type Broken } from "./events.ts";
 export { comesOut, lookBefore, type Region } from "./look.ts";
 export { nextCell, routeDown, routeUp } from "./route.ts";
 export { diveFromPlan, diveFromState } from "./dive-of-job.ts";

@@ -239,6 +239,8 @@ class Walk {
       { do: "swap" },
       { do: "confirm", joint: back },
       { do: "seen", joints: [back, made[0] ?? joint] },
+      { do: "broke", what: "undone", at: joint, how: "", tells: "desk" },
+      { do: "broke", what: "clip", at: someone, how: "left", tells: "technician" },
       { do: "not-in", joint: made.at(-1) ?? joint },
       { do: "confirm", joint },
       ...turned,
@@ -337,7 +339,7 @@ describe("the ledger beside a naive one", () => {
         "check",
         "power-on",
       ];
-      const rare = ["confirm", "not-in", "rework", "take-back", "close", "habit", "snag"];
+      const rare = ["confirm", "not-in", "broke", "rework", "take-back", "close", "habit", "snag"];
       const seen = (kind: string) => admittedOf.get(kind) ?? 0;
       expect(kinds.filter((kind) => seen(kind) < 15)).toEqual([]);
       expect(rare.filter((kind) => seen(kind) < 3)).toEqual([]);

@@ -1,7 +1,7 @@
 import type { Posture } from "../guide/index.ts";
 import type { DownStep } from "../plan/index.ts";
 import { closedMachine, type Job, type Model, type Problem, type State } from "../rules/index.ts";
-import type { Entry, Fitted, Habit, PackSign, Round } from "./events.ts";
+import type { Broken, Entry, Fitted, Habit, PackSign, Round } from "./events.ts";
 import { fromLastTime, type Lot } from "./lots.ts";
 import type { Done } from "./mirror.ts";
 
@@ -48,6 +48,8 @@ export interface BenchState {
   readonly triedOpen: boolean;
   /** The battery was connected for a test only, and is not off again. */
   readonly forTest: boolean;
+  /** What broke in this job, in order. */
+  readonly broken: readonly Broken[];
   /** Packs that were looked at since the machine was opened. */
   readonly looked: ReadonlySet<string>;
   /** What at taking in spoke for a swollen pack. */
@@ -86,6 +88,7 @@ export const emptyBench = (model: Model): BenchState => ({
   isOn: false,
   triedOpen: false,
   forTest: false,
+  broken: [],
   looked: new Set(),
   signs: [],
   lies: undefined,

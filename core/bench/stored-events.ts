@@ -62,6 +62,7 @@ const UPCASTS: Readonly<Record<Entry["do"], readonly Upcast[]>> = {
   rework: [],
   learn: [],
   snag: [],
+  broke: [],
   observe: [],
   renew: [],
   "take-back": [],

@@ -15,6 +15,7 @@ import {
 import { deadWithout } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
+import { brokenWords } from "./break-words.ts";
 import { cautionsOf } from "./care-words.ts";
 import { againstWords, clearNames, clearWords, postureWords } from "./hand-words.ts";
 import { holdsWords } from "./kind-words.ts";
@@ -81,6 +82,10 @@ function linesOf(model: Model, state: BenchState, step: Step): readonly Ranked[]
     if (text !== undefined) lines.push({ rank, as, text });
   };
   for (const one of againstHands(model, state, step)) add(0, "caution", againstWords(guide, one));
+  const things = new Set<string>("joint" in step ? [step.joint] : step.parts);
+  for (const one of state.broken) {
+    if (things.has(one.at)) add(0, "caution", `Broken here. ${brokenWords(guide, one)}`);
+  }
   const joint = "joint" in step ? guide.joints[step.joint]! : undefined;
   if ("joint" in step) {
     const way = jointWay(guide, step.joint);

@@ -70,7 +70,7 @@ const readFitted = reader<readonly Fitted[]>({
 });
 
 /** What lies over the step on the right. */
-type Aside = "snag" | "note" | "photo" | "learn" | undefined;
+type Aside = "snag" | "note" | "photo" | "learn" | "broke" | undefined;
 
 export type Bench = ReturnType<typeof useBench>;
 
@@ -233,6 +233,7 @@ export function useBenchKeys({ view, screws, draft, shows, learning, acts }: Ben
       // N is an answer where a stop is asked.
       ...(view.mood === "stop" ? {} : { note: () => shows.open("note") }),
       picture: () => shows.open("photo"),
+      broke: () => shows.open("broke"),
       ...(learning.isOn ? { learn: () => shows.open("learn") } : {}),
       tray: shows.toggleTray,
       map: shows.toggleMap,

@@ -3,6 +3,7 @@ import { lazy } from "react";
 /** What a bench shows only when it is asked for: fetched once the page is awake, so that it is there by then. */
 const asked = {
   learn: () => import("../learn/learn-panel.tsx"),
+  broke: () => import("../aside/broken-panel.tsx"),
   note: () => import("../aside/note-panel.tsx"),
   photo: () => import("../aside/photo-panel.tsx"),
   snag: () => import("../aside/snag-panel.tsx"),
@@ -12,6 +13,7 @@ const asked = {
 };
 
 export const LearnPanel = lazy(async () => ({ default: (await asked.learn()).LearnPanel }));
+export const BrokenPanel = lazy(async () => ({ default: (await asked.broke()).BrokenPanel }));
 export const NotePanel = lazy(async () => ({ default: (await asked.note()).NotePanel }));
 export const PhotoPanel = lazy(async () => ({ default: (await asked.photo()).PhotoPanel }));
 export const SnagPanel = lazy(async () => ({ default: (await asked.snag()).SnagPanel }));

@@ -10,7 +10,15 @@ import { ChecksPanel } from "../step/checks-panel.tsx";
 import { PowerPanel } from "../step/power-panel.tsx";
 import { StepPanel } from "../step/step-panel.tsx";
 import { StopPanel } from "../step/stop-panel.tsx";
-import { EndPanel, LearnPanel, NotePanel, PhotoPanel, SnagPanel, SwapPanel } from "./later.ts";
+import {
+  BrokenPanel,
+  EndPanel,
+  LearnPanel,
+  NotePanel,
+  PhotoPanel,
+  SnagPanel,
+  SwapPanel,
+} from "./later.ts";
 import type { Bench, BenchScreenProps } from "../model/use-bench.ts";
 
 interface SidePanelProps {
@@ -50,6 +58,20 @@ function Aside({ bench, props }: SidePanelProps) {
         notes={kept.notes.filter(at)}
         onKept={kept.setNotes}
         onTell={thing === undefined ? undefined : tell}
+      />
+    );
+  }
+  if (shows.aside === "broke") {
+    return (
+      <BrokenPanel
+        guide={guide}
+        at={view.step && thingOf(guide, view.step)}
+        isDown={ledger.state.phase === "down"}
+        onBroke={(entry) => {
+          shows.close();
+          acts.go(entry);
+        }}
+        onClose={shows.close}
       />
     );
   }
