@@ -1,12 +1,5 @@
 export { aboveWords } from "./above-words.ts";
-export {
-  capital,
-  jointWord,
-  partWord,
-  thingNames,
-  wordList,
-  type NamedGuide,
-} from "./names.ts";
+export { capital, jointWord, partWord, thingNames, wordList, type NamedGuide } from "./names.ts";
 export { careLines } from "./care-words.ts";
 export { type Said, stepSpeech, type StepSpeech } from "./step-speech.ts";
 export { jointWay } from "./way-words.ts";
