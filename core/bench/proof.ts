@@ -31,9 +31,10 @@ export const proofAhead = oncePerState((model, state): readonly PowerOn[] => {
   const route = routeUp(model, state);
   const machines = [state.machine, ...route.map(({ machine }) => machine)];
   const end = route.length;
-  // While it is on, what is due is tried; once it was off again, it waits until it is shut.
-  const isOver = state.triedOpen && !state.isOn;
-  const minutes = machines.map((machine) => (isOver ? undefined : powerMinutes(model, machine)));
+  // It was tried while it was open: the next time it is shut.
+  const minutes = machines.map((machine) =>
+    state.triedOpen ? undefined : powerMinutes(model, machine),
+  );
   const trials = checksOpen(model, state).map((check): Trial => {
     const at = machines.findIndex(
       (machine, s) =>
@@ -84,9 +85,15 @@ function doubtsOf(model: Model, state: BenchState, { because, moved }: Check): r
   return [...opened, ...lifted];
 }
 
-/** The checks that are due before the next step, or, with the machine shut, before the job is closed. */
+/**
+ * The checks that are due before the next step, or, with the machine shut, before the job is closed. While it is on,
+ * all that can be tried is: what was announced, and what came due since.
+ */
 export function checksDue(model: Model, state: BenchState): readonly Check[] {
   const open = checksOpen(model, state);
+  if (state.isOn && state.phase === "up" && isBare(model, state.machine)) {
+    return open.filter(({ what }) => canTry(model, state.machine, what, "open"));
+  }
   if (!canTrySome(model, state, open)) return [];
   const now = proofAhead(model, state).find(({ before }) => before === 0);
   return open.filter(({ what }) => now?.tries.includes(what));
