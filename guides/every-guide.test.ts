@@ -3,7 +3,7 @@ import path from "node:path";
 import { checkGuide } from "../core/check/index.ts";
 import { allCodes, type Guide, guideForCode } from "../core/guide/index.ts";
 import { type Plan, planJob } from "../core/plan/index.ts";
-import { after, closedMachine, coverOver, modelOf } from "../core/rules/index.ts";
+import { after, closedMachine, coverOver, modelOf, powerBlock } from "../core/rules/index.ts";
 import { Rules } from "../testing/naive-rules.ts";
 
 const files = readdirSync(import.meta.dirname).filter((name) => name.endsWith(".json"));
@@ -75,7 +75,7 @@ function judge(guide: Guide, part: string, mode: "short" | "book"): void {
   expect(plan.gates).toEqual(gatesAgain(guide, plan));
 }
 
-/** The gates worked out once more, from the states before and after each place. */
+/** The gates worked out once more, from the states before and after each step. */
 function gatesAgain(guide: Guide, plan: Plan): Plan["gates"] {
   const model = modelOf(guide);
   const states = [closedMachine(model)];
@@ -86,21 +86,38 @@ function gatesAgain(guide: Guide, plan: Plan): Plan["gates"] {
         : ({ do: "lift", parts: step.parts.map((id) => model.partOf.get(id)!) } as const);
     states.push(after(states.at(-1)!, move));
   }
+  const seen = new Set<string>();
   return plan.up.flatMap((step, i) => {
-    if (step.do !== "place") return [];
+    const key = step.do === "make" ? step.joint : step.parts.join();
     const at = plan.down.findLastIndex(
-      (down) => down.do === "lift" && down.parts.join() === step.parts.join(),
+      (down) => (down.do === "release" ? down.joint : down.parts.join()) === key,
     );
-    const [before, behind] = [states[at + 1]!, states[at]!];
-    const joints = plan.up
-      .slice(0, i)
-      .flatMap((other) => (other.do === "make" ? [other.joint] : []))
-      .filter((id) => {
-        const j = model.jointOf.get(id)!;
-        return (
-          coverOver(model, before, j) === undefined && coverOver(model, behind, j) !== undefined
-        );
-      });
+    const isPower = bringsPower(guide, step);
+    if (step.do === "make" && !isPower) return [];
+    const before = states[at + 1]!;
+    const behind = isPower ? states[0]! : states[at]!;
+    const isLive = powerBlock(model, before) !== undefined;
+    const joints = plan.up.slice(0, i).flatMap((other) => {
+      if (other.do !== "make" || seen.has(other.joint)) return [];
+      const joint = guide.joints[other.joint]!;
+      const j = model.jointOf.get(other.joint)!;
+      const isAsked = joint.kind !== "screws" && (isPower || !isLive || joint.power === true);
+      const isHidden =
+        coverOver(model, before, j) === undefined && coverOver(model, behind, j) !== undefined;
+      return isAsked && isHidden ? [other.joint] : [];
+    });
+    for (const joint of joints) seen.add(joint);
     return joints.length > 0 ? [{ before: i, joints }] : [];
+  });
+}
+
+/** Whether a step of the build-up makes the plug of a battery, or sets in one that has none. */
+function bringsPower({ parts, joints }: Guide, step: Plan["up"][number]): boolean {
+  if (step.do === "make") return joints[step.joint]!.power === true;
+  return Object.values(joints).some(({ kind, power, joins }) => {
+    const battery = joins.find((id) => parts[id]!.kind === "battery");
+    return power === true && kind !== "connector" && battery !== undefined
+      ? step.parts.includes(battery)
+      : false;
   });
 }

@@ -31,11 +31,12 @@ const gateBefore = (plan: Plan, part: string): readonly string[] => {
 
 describe("Ostrel Wick 14, hidden screws", () => {
   const wick = read("ostrel-wick-14");
-  test("both strips come off before the screws under them, and have their gates on the way up", () => {
+  test("both strips come off before the screws under them, which are counted on the way up", () => {
     const plan = planned(wick, ["fan"]);
     expect(place(plan, "strip-rear")).toBeLessThan(place(plan, "base-screws-rear"));
     expect(place(plan, "strip-front")).toBeLessThan(place(plan, "base-screws-front"));
-    expect(gateBefore(plan, "strip-front")).toEqual(["base-screws-front"]);
+    // What it hides are screws: they are counted, not looked at.
+    expect(gateBefore(plan, "strip-front")).toEqual([]);
     expect(plan.handling.turns).toBe(2);
   });
   test("the keyboard lies under its shield: the board comes up with its fan, not without it", () => {
@@ -98,9 +99,8 @@ describe("Quillon Lark 13, convertible", () => {
     expect(board).toContain("fan");
     expect(opened(plan)).not.toContain("sensor-ribbon");
     expect(place(plan, "fan-plug")).toBeGreaterThan(place(plan, "board"));
-    expect(gateBefore(plan, "board")).toEqual(
-      expect.arrayContaining(["fan-plug", "fan-bracket-screws"]),
-    );
+    expect(gateBefore(plan, "board")).toContain("fan-plug");
+    expect(gateBefore(plan, "board")).not.toContain("fan-bracket-screws");
   });
   test("the sensor ribbon is the last chance before the board goes down", () => {
     expect(gateBefore(planned(lark, ["sensor"]), "board")).toContain("sensor-ribbon");
@@ -117,7 +117,7 @@ describe("Tallis Moss 15, fanless with a riveted keyboard", () => {
   test("the screw under the seal costs the seal, in every job inside", () => {
     const plan = planned(moss, ["battery"]);
     expect(place(plan, "seal")).toBeLessThan(place(plan, "base-screw-seal"));
-    expect(gateBefore(plan, "seal")).toEqual(["base-screw-seal"]);
+    expect(gateBefore(plan, "seal")).toEqual([]);
   });
   test("a keyboard is a palm rest: everything moves over", () => {
     const keyboard = planned(moss, ["keyboard"]);
@@ -184,7 +184,7 @@ describe("Brandel Vortan 16, gaming", () => {
     const plan = planned(vortan, ["cooling"]);
     expect(place(plan, "rear-trim")).toBeLessThan(place(plan, "cooling-screws-rear"));
     expect(plan.handling.turns).toBeGreaterThanOrEqual(2);
-    expect(gateBefore(plan, "rear-trim")).toEqual(["cooling-screws-rear"]);
+    expect(gateBefore(plan, "rear-trim")).toEqual([]);
   });
   test("a fan comes out under the cooling, which the book would take off first", () => {
     const plan = planned(vortan, ["fan-left"]);
