@@ -136,11 +136,6 @@ function Buttons({ bench: { view, ledger, stuck, shows, learning, acts } }: { be
           Stuck
         </BigButton>
       )}
-      {view.mood === "step" && (
-        <BigButton tone="plain" hint="B" onClick={() => shows.open("broke")}>
-          Broke
-        </BigButton>
-      )}
       {learning.isOn && view.mood !== "stop" && (
         <BigButton tone="plain" hint="L" onClick={() => shows.open("learn")}>
           In the way

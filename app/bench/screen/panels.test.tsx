@@ -70,6 +70,7 @@ function stepWords(state: BenchState, keeping: Keeping): string {
       setDraft={nothing}
       turn={0}
       onNextScrew={nothing}
+      onBroke={nothing}
       people={[]}
       ofMachine={["Fan: one clip is gone."]}
       notes={[{ id: "n", step: "", text: "Mind the edge.", by: "Jo", at: "2026-01-01" }]}

@@ -193,6 +193,7 @@ function Step({ bench, props }: SidePanelProps) {
       setDraft={acts.setDraft}
       turn={turn}
       onNextScrew={acts.nextScrew}
+      onBroke={() => bench.shows.open("broke")}
       people={props.people}
       ofMachine={ofMachine.map(({ words }) => words)}
       notes={kept.notes.filter(at)}

@@ -8,7 +8,7 @@ import { JointSign } from "../../signs/joint-sign.tsx";
 import { ScrewToken } from "../../signs/screw-token.tsx";
 import { CountBox, type Draft } from "./count-box.tsx";
 import { Notes, type StepNote, type StepPhoto, Thumb } from "../aside/left-here.tsx";
-import { Caution, StepLine } from "../screen/panel.tsx";
+import { Caution, Key, StepLine } from "../screen/panel.tsx";
 import { TighteningBox } from "./tightening.tsx";
 import type { ScrewStep } from "../model/bench-view.ts";
 
@@ -24,6 +24,7 @@ export function StepPanel({
   setDraft,
   turn,
   onNextScrew,
+  onBroke,
   people,
   ofMachine,
   notes,
@@ -42,6 +43,7 @@ export function StepPanel({
   /** How many screws of this step have been turned. */
   turn: number;
   onNextScrew: () => void;
+  onBroke: () => void;
   people: readonly Person[];
   /** What was found here on this very machine before. */
   ofMachine: readonly string[];
@@ -83,7 +85,7 @@ export function StepPanel({
       ))}
       <Notes people={people} notes={notes} />
       <Lines lines={now.filter(({ as }) => as === "caution")} />
-      <More key={`more ${JSON.stringify(step)}`} lines={more} />
+      <More key={`more ${JSON.stringify(step)}`} lines={more} onBroke={onBroke} />
       {photos.length > 0 && (
         <div className="row row-tight" style={{ overflowX: "auto" }}>
           {photos.map(({ id, by }) => (
@@ -132,20 +134,26 @@ const Lines = ({ lines }: { lines: readonly Said[] }) =>
   );
 
 /** What did not fit into one breath: a press away. */
-function More({ lines }: { lines: readonly Said[] }) {
+function More({ lines, onBroke }: { lines: readonly Said[]; onBroke: () => void }) {
   const [isOpen, setOpen] = useState(false);
-  if (lines.length === 0) return null;
   return (
     <div className="stack stack-tight">
       {isOpen && <Lines lines={lines} />}
-      <button
-        type="button"
-        className="press press-plain more"
-        aria-expanded={isOpen}
-        onClick={() => setOpen(!isOpen)}
-      >
-        {isOpen ? "Less" : "More about this step"}
-      </button>
+      <div className="row row-tight">
+        {lines.length > 0 && (
+          <button
+            type="button"
+            className="press press-plain more"
+            aria-expanded={isOpen}
+            onClick={() => setOpen(!isOpen)}
+          >
+            {isOpen ? "Less" : "More about this step"}
+          </button>
+        )}
+        <button type="button" className="press press-plain more" onClick={onBroke}>
+          It broke <Key>B</Key>
+        </button>
+      </div>
     </div>
   );
 }
