@@ -11,13 +11,7 @@ import {
   reworkChoices,
   type Round,
 } from "../core/bench/index.ts";
-import {
-  type Guide,
-  jointMinutes,
-  mainPart,
-  partMinutes,
-  type Posture,
-} from "../core/guide/index.ts";
+import { type Guide, jointMinutes, partMinutes, type Posture } from "../core/guide/index.ts";
 import {
   type Forced,
   planJob,
@@ -25,6 +19,7 @@ import {
   savedState,
   type Step,
   stepKey,
+  thingOf,
 } from "../core/plan/index.ts";
 import { type Job, type Model, modelOf } from "../core/rules/index.ts";
 import {
@@ -35,7 +30,7 @@ import {
   partWord,
   goodWords,
   powerOnFor,
-  powerOnLines,
+  powerOnSpeech,
   trialWords,
   regionWords,
   stepSpeech,
@@ -179,7 +174,7 @@ function idOf(guide: Guide, ask: Ask): string | undefined {
     case "check":
       return ask.checks[0]!.what;
     case "step":
-      return "joint" in ask.step ? ask.step.joint : mainPart(guide, ask.step.parts);
+      return thingOf(guide, ask.step);
     default:
       return undefined;
   }
@@ -202,10 +197,11 @@ function lineOf(model: Model, state: BenchState, ask: Ask): WalkLine {
       };
     case "power-on": {
       const tries = ask.checks.map(({ what }) => what);
+      const { posture, lines } = powerOnSpeech(model, state, tries);
       return {
         ...base,
         say: `Power it on: ${powerOnFor(tries)}`,
-        beside: powerOnLines(model, state, tries),
+        beside: posture === undefined ? lines : [posture, ...lines],
         more: [`To try: ${trialWords(tries)}.`],
       };
     }

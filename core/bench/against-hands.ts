@@ -1,5 +1,5 @@
 import { HandRules, type HandRule, leadsTo, requirementsOf } from "../order/index.ts";
-import { moveOf, type Step } from "../plan/index.ts";
+import { moveOf, type Step, stepKey } from "../plan/index.ts";
 import { blockOf, type Block, type Model } from "../rules/index.ts";
 import { remainingDown } from "./remaining.ts";
 import { oncePerStep } from "./route.ts";
@@ -21,9 +21,8 @@ export const againstHands = oncePerStep(
     if (state.phase !== "down" || (step.do !== "release" && step.do !== "lift")) return [];
     const move = moveOf(model, step);
     if (blockOf(state.problem!, state.machine, move)) return [];
-    const key = JSON.stringify(move);
-    const rest = remainingDown(model, state).map((one) => moveOf(model, one));
-    const plan = [move, ...rest.filter((one) => JSON.stringify(one) !== key)];
+    const rest = remainingDown(model, state).filter((one) => stepKey(one) !== stepKey(step));
+    const plan = [move, ...rest.map((one) => moveOf(model, one))];
     const hands = new HandRules(state.problem!, state.machine, plan);
     const sets = requirementsOf(state.problem!, state.machine, plan);
     const leads = leadsTo(hands.dead, sets);

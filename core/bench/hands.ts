@@ -1,5 +1,6 @@
 import { jointPosture, jointTool, type PartKind, type Posture } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
+import { powerPosture } from "./power.ts";
 import { looseIn, type Model, type State } from "../rules/index.ts";
 
 /** How the machine must lie for a step; undefined: as it lies. */
@@ -19,15 +20,27 @@ export interface PostureChange {
   readonly loose: readonly string[];
 }
 
+interface Lying {
+  readonly lies: Posture | undefined;
+  readonly machine: State;
+}
+
 /** How the machine has to be laid before a step, where that is not how it lies. */
-export function postureBefore(
+export function postureBefore(model: Model, at: Lying, step: Step): PostureChange | undefined {
+  return turnedTo(model, at, postureOf(model, step), "parts" in step ? step.parts : []);
+}
+
+/** How the machine has to be laid before it is powered on, where that is not how it lies. */
+export const postureBeforePower = (model: Model, at: Lying): PostureChange | undefined =>
+  turnedTo(model, at, powerPosture(model, at), []);
+
+function turnedTo(
   model: Model,
-  { lies, machine }: { readonly lies: Posture | undefined; readonly machine: State },
-  step: Step,
+  { lies, machine }: Lying,
+  to: Posture | undefined,
+  inHand: readonly string[],
 ): PostureChange | undefined {
-  const to = postureOf(model, step);
   if (to === undefined || to === lies) return undefined;
-  const inHand: readonly string[] = "parts" in step ? step.parts : [];
   const loose = looseIn(model, machine).map((p) => model.partIds[p]!);
   return { from: lies, to, loose: loose.filter((id) => !inHand.includes(id)) };
 }

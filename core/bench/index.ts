@@ -32,7 +32,7 @@ export { diveFromPlan, diveFromState } from "./dive-of-job.ts";
 export { heldBy, isAboutPack, leavesFor, stopById, type Stop, type StopKind } from "./stops.ts";
 export { checksOf, resultOf, type Check } from "./checks.ts";
 export { isCharging } from "./functions.ts";
-export { canPower, isBare, lifeOf, type Life, powerPosture } from "./power.ts";
+export { canPower, isBare, lifeOf, type Life } from "./power.ts";
 export {
   leadRoute,
   lotsOf,
@@ -48,6 +48,7 @@ export {
   isNewBit,
   tiedBy,
   postureBefore,
+  postureBeforePower,
   type PostureChange,
 } from "./hands.ts";
 export { reworkChoices, type Rework } from "./going-back.ts";

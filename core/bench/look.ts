@@ -1,6 +1,6 @@
 import type { Guide } from "../guide/index.ts";
-import type { Step } from "../plan/index.ts";
-import { coverOver, type Model, powerBlock } from "../rules/index.ts";
+import { moveOf, type Step } from "../plan/index.ts";
+import { bringsPower, coverOver, type Model, powerBlock } from "../rules/index.ts";
 import { looseOf } from "./lots.ts";
 import { type DoneLift, gateJoints } from "./mirror.ts";
 import { doneIndex } from "./remaining.ts";
@@ -32,8 +32,8 @@ export function lookBefore(model: Model, state: BenchState, step: Step): readonl
   const lifts = hiding(model, state, step);
   if (lifts.length === 0) return [];
   // With the power on only its own plug is looked at: all else was, before.
-  const isLive = model.cuts.length > 0 && powerBlock(model, state.machine) !== undefined;
-  const isOnlyPower = isLive && !bringsPower(model, step);
+  const isLive = powerBlock(model, state.machine) !== undefined;
+  const isOnlyPower = isLive && !bringsPower(model, moveOf(model, step));
   const made = state.made.filter(
     (j) => !isCounted(model, state, j) && (!isOnlyPower || model.power[j]),
   );
@@ -48,22 +48,13 @@ function hiding(model: Model, state: BenchState, step: Step): readonly DoneLift[
   if (step.do !== "place" && step.do !== "make") return [];
   const index = doneIndex(model, state, step);
   if (index < 0) return [];
-  if (bringsPower(model, step)) {
+  if (bringsPower(model, moveOf(model, step))) {
     return state.done.flatMap((move, i) =>
       move.do === "lift" && !state.undone.has(i) && i !== index ? [move] : [],
     );
   }
   return step.do === "place" ? [state.done[index] as DoneLift] : [];
 }
-
-/** Whether a step of the build-up brings the power: it makes the plug, or sets in the battery that has none. */
-const bringsPower = (model: Model, step: Step): boolean =>
-  model.cuts.some(({ joint, battery }) => {
-    if (step.do === "make") return model.jointIds[joint] === step.joint;
-    return step.do === "place" && battery !== undefined
-      ? step.parts.includes(model.partIds[battery]!)
-      : false;
-  });
 
 function isCounted({ guide, jointIds }: Model, { lots }: BenchState, j: number): boolean {
   const id = jointIds[j]!;

@@ -1,4 +1,4 @@
-import type { PartKind, Posture } from "../guide/index.ts";
+import { isShell, type PartKind, type Posture } from "../guide/index.ts";
 import { coverOver, type Cut, type Model, powerBlock, type State } from "../rules/index.ts";
 import { POWER_BUTTON } from "./functions.ts";
 import type { BenchState } from "./state.ts";
@@ -66,15 +66,12 @@ export function canPower(model: Model, machine: State): boolean {
   );
 }
 
-/** What shuts a machine: a hatch, a foot, a bracket or an outer pack does not. */
-const SHELL = new Set<PartKind>(["cover", "palmrest", "keyboard", "display"]);
-
 /** Whether a board or a live contact lies bare: something of the shell that was over it is out. */
 export function isBare(model: Model, machine: State): boolean {
   const { guide, partIds } = model;
   const home = machine.stack[model.frame];
   const isOff = (x: number): boolean =>
-    machine.stack[x] !== home && SHELL.has(guide.parts[partIds[x]!]!.kind);
+    machine.stack[x] !== home && isShell(guide.parts[partIds[x]!]!);
   const isBoard = (p: number): boolean => guide.parts[partIds[p]!]!.kind === "motherboard";
   return (
     [...partIds.keys()].some((p) => isBoard(p) && model.overPart[p]!.some(isOff)) ||

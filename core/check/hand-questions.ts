@@ -1,4 +1,4 @@
-import type { Finding, Guide, PartKind } from "../guide/index.ts";
+import { type Finding, type Guide, isShell } from "../guide/index.ts";
 import type { Plan } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import { question } from "./question.ts";
@@ -30,8 +30,6 @@ function againstHands(plans: ReadonlyMap<string, Plan>): readonly Finding[] {
   return [...found.values()];
 }
 
-const SHELL = new Set<PartKind>(["cover", "palmrest", "keyboard", "display"]);
-
 /** A pack with a plug inside, and nothing of the shell over it: it would be looked at through a shut machine. */
 const packUncovered = ({ guide, partIds, overPart, cuts, joins }: Model): readonly Finding[] =>
   partIds.flatMap((id, p) => {
@@ -39,7 +37,7 @@ const packUncovered = ({ guide, partIds, overPart, cuts, joins }: Model): readon
     const isInside = cuts.some(
       ({ joint, battery }) => battery === undefined && joins[joint]!.includes(p),
     );
-    const isCovered = overPart[p]!.some((x) => SHELL.has(guide.parts[partIds[x]!]!.kind));
+    const isCovered = overPart[p]!.some((x) => isShell(guide.parts[partIds[x]!]!));
     if (!isPack || !isInside || isCovered) return [];
     return [question(`/covers/pack/${id}`, { type: "pack-uncovered", part: id })];
   });

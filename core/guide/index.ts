@@ -38,7 +38,15 @@ export {
 } from "./costs.ts";
 export { gripOf, keepsInPlace } from "./holding.ts";
 export { peelLevels } from "./peel.ts";
-export { deadWithout, hasFan, goesIntoBag, holdsLid, mainView, mainPart } from "./main-part.ts";
+export {
+  deadWithout,
+  hasFan,
+  goesIntoBag,
+  holdsLid,
+  isShell,
+  mainView,
+  mainPart,
+} from "./main-part.ts";
 export { hasComeOut } from "./learnt.ts";
 export { fitted, isWithin, polygonIn } from "./shape.ts";
 export { isThing, liesOver, partsOf, partsOver } from "./things.ts";

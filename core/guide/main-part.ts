@@ -1,8 +1,10 @@
 import { partMinutes } from "./costs.ts";
 import type { Guide, GuideJoint, GuidePart, PartKind } from "./types.ts";
 
-/** What a hand takes hold of, where it lies as deep as other parts: the shell, then what lies in it. */
-const GRASPED: readonly PartKind[] = ["palmrest", "cover", "display", "keyboard"];
+/** What shuts a machine, and what a hand takes hold of first: a hatch's foot, a bracket or an outer pack is none of it. */
+const SHELL: readonly PartKind[] = ["palmrest", "cover", "display", "keyboard"];
+
+export const isShell = ({ kind }: Pick<GuidePart, "kind">): boolean => SHELL.includes(kind);
 
 /** The part a group is called by: the one that lies deepest; of those the shell, then what takes longest. */
 export function mainPart(guide: Guide, parts: readonly string[]): string {
@@ -12,8 +14,8 @@ export function mainPart(guide: Guide, parts: readonly string[]): string {
   };
   const minutes = (id: string): number => partMinutes(guide.parts[id]!).lift;
   const grasp = (id: string): number => {
-    const at = GRASPED.indexOf(guide.parts[id]!.kind);
-    return at < 0 ? GRASPED.length : at;
+    const at = SHELL.indexOf(guide.parts[id]!.kind);
+    return at < 0 ? SHELL.length : at;
   };
   return [...parts].sort(
     (a, b) => depth(a) - depth(b) || grasp(a) - grasp(b) || minutes(b) - minutes(a),

@@ -1,5 +1,6 @@
 import {
   after,
+  bringsPower,
   coverOver,
   type Model,
   type Move,
@@ -105,7 +106,7 @@ export function gatesOf(problem: Problem, start: State, down: readonly Move[]): 
     const move = down[i]!;
     const [open, placed] = [states[i + 1]!, states[i]!];
     const isPower = bringsPower(model, move);
-    const isLive = model.cuts.length > 0 && powerBlock(model, open) !== undefined;
+    const isLive = powerBlock(model, open) !== undefined;
     const after = isPower ? start : placed;
     const isHidden = (j: number): boolean => isSeen(open, j) && !isSeen(after, j);
     const joints =
@@ -121,14 +122,6 @@ export function gatesOf(problem: Problem, start: State, down: readonly Move[]): 
   }
   return gates;
 }
-
-/** Whether the mirror of a move brings the power: it makes the plug, or sets in the battery that has none. */
-const bringsPower = ({ cuts }: Model, move: Move): boolean =>
-  cuts.some(({ joint, battery }) =>
-    move.do === "release"
-      ? move.joint === joint
-      : battery !== undefined && move.parts.includes(battery),
-  );
 
 /**
  * What moves from old parts to the new ones: the parts that lie on a target's unit, directly or down the

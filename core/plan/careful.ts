@@ -1,12 +1,12 @@
 import type { Meter } from "../base/meter.ts";
-import type { Result } from "../base/result.ts";
+import { ok, type Result } from "../base/result.ts";
 import type { Guide } from "../guide/index.ts";
 import type { Job, JobError } from "../rules/index.ts";
-import { type Plan, planJob } from "./plan.ts";
+import { type Plan, waysOf } from "./plan.ts";
 import type { SavedState } from "./saved-state.ts";
 
 /** Up to so many minutes more the power is taken off first, where the least work would leave it on. */
-export const CAREFUL_UNDER = 2;
+const CAREFUL_UNDER = 2;
 
 /** Whether the bench takes the careful way by itself: it is hardly dearer. */
 export const isCarefulTaken = ({ careful }: Pick<Plan, "careful">): boolean =>
@@ -19,9 +19,8 @@ export function planToDo(
   from?: SavedState,
   meter?: Meter,
 ): Result<Plan, JobError> {
-  const plan = planJob(guide, job, from, meter);
-  if (!plan.ok || !plan.value.careful || !isCarefulTaken(plan.value)) return plan;
-  const { open, off } = plan.value.careful;
-  const careful = planJob(guide, { ...job, open, off }, from, meter);
-  return careful.ok ? careful : plan;
+  const ways = waysOf(guide, job, from, meter);
+  if (!ways.ok) return ways;
+  const { least, careful } = ways.value;
+  return ok(careful && isCarefulTaken(least) ? careful : least);
 }

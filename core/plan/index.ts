@@ -14,7 +14,7 @@ export {
 } from "./plan.ts";
 export { bitsOf } from "./bits.ts";
 export { isCarefulTaken, planToDo } from "./careful.ts";
-export { stepKey } from "./step-key.ts";
+export { stepKey, thingOf } from "./step-key.ts";
 export { waysApart } from "./ways.ts";
 export { unitingLifts, upOrder } from "./build-up.ts";
 export { proofPoints, type Doubt, type PowerOn, type Trial } from "./proof.ts";

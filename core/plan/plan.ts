@@ -93,6 +93,17 @@ export function planJob(
   from?: SavedState,
   meter = new Meter(WHOLE),
 ): Result<Plan, JobError> {
+  const ways = waysOf(guide, job, from, meter);
+  return ways.ok ? ok(ways.value.least) : ways;
+}
+
+/** The least-work plan, and, where that leaves the power on, the one that takes it off first. */
+export function waysOf(
+  guide: Guide,
+  job: Job,
+  from?: SavedState,
+  meter = new Meter(WHOLE),
+): Result<{ readonly least: Plan; readonly careful: Plan | undefined }, JobError> {
   const model = modelOf(guide);
   const problem = problemOf(model, job);
   if (!problem.ok) return problem;
@@ -111,7 +122,7 @@ export function planJob(
   const { moves, exact, forced } = leastHandling(problem.value, start, best.moves, meter);
   const isLive = forced.some(({ rule }) => rule === "live");
   const careful = isLive ? carefulWay(guide, job, from, best.work, meter) : undefined;
-  return ok({
+  const least: Plan = {
     proven,
     bound: tidy(bound),
     work: tidy(workOf(problem.value, start, moves)),
@@ -119,12 +130,13 @@ export function planJob(
     handlingExact: exact,
     ...inIds(problem.value, start, moves),
     forced: forced.map((breach) => forcedOf(model, moves, breach)),
-    ...(careful ? { careful } : {}),
+    ...(careful ? { careful: careful.besides } : {}),
     dropped: droppedOrders(model, moves, job),
     unused: unusedParts(problem.value, start, moves),
     looks: meter.looks - before,
     finished: !forWork.isOver && !meter.isOver,
-  });
+  };
+  return ok({ least, careful: careful?.plan });
 }
 
 /** Minutes that a plan may be above the least; 0 where it is proven. */
@@ -141,7 +153,7 @@ function carefulWay(
   from: SavedState | undefined,
   work: number,
   meter: Meter,
-): Plan["careful"] {
+): { readonly plan: Plan; readonly besides: Careful } | undefined {
   const { cuts, jointIds, partIds } = modelOf(guide);
   const joints = cuts.map(({ joint }) => jointIds[joint]!);
   const packs = cuts.flatMap(({ battery }) => (battery === undefined ? [] : [partIds[battery]!]));
@@ -151,7 +163,8 @@ function carefulWay(
   if (isAsked) return undefined;
   const plan = planJob(guide, { ...job, open, off }, from, meter);
   if (!plan.ok || plan.value.forced.some(({ rule }) => rule === "live")) return undefined;
-  return { open, off, minutes: tidy(plan.value.work - work) };
+  const minutes = tidy(plan.value.work - work);
+  return { plan: plan.value, besides: { open, off, minutes } };
 }
 
 function forcedOf(model: Model, moves: readonly Move[], breach: Breach): Forced {

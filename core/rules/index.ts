@@ -10,6 +10,7 @@ export {
 export {
   after,
   blockOf,
+  bringsPower,
   closedMachine,
   coverOver,
   groupOf,

@@ -41,6 +41,14 @@ export function powerBlock(model: Model, state: State): Block | undefined {
   return inside && { type: "battery-in", battery: inside.battery! };
 }
 
+/** Whether a move, mirrored, brings the power: it makes the plug, or sets in the battery that has none. */
+export const bringsPower = ({ cuts }: Model, move: Move): boolean =>
+  cuts.some(({ joint, battery }) =>
+    move.do === "release"
+      ? move.joint === joint
+      : battery !== undefined && move.parts.includes(battery),
+  );
+
 function isBatteryIn({ battery, partedFrom }: Cut, { lifted, stack }: State): boolean {
   if (battery === undefined) return false;
   if (partedFrom.length === 0) return !lifted[battery];

@@ -9,7 +9,7 @@ export { BREAK_WORDS, brokenWords, STUCK_PLUG } from "./break-words.ts";
 export { lookWhy, NOT_IN_WORDS, regionWords } from "./look-words.ts";
 export { inputWords } from "./input-words.ts";
 export { refusalWords } from "./refusal-words.ts";
-export { LIFE_WORDS, powerOnLines } from "./power-words.ts";
+export { LIFE_WORDS, powerOnSpeech } from "./power-words.ts";
 export { goodWords, powerOnFor, trialWords } from "./trial-words.ts";
 export {
   heldWords,

@@ -1,5 +1,11 @@
-import { type BenchState, canPower, isBare, type Life, powerPosture } from "../bench/index.ts";
-import { looseIn, type Model, powerBlock } from "../rules/index.ts";
+import {
+  type BenchState,
+  canPower,
+  isBare,
+  type Life,
+  postureBeforePower,
+} from "../bench/index.ts";
+import { type Model, powerBlock } from "../rules/index.ts";
 import { postureWords } from "./hand-words.ts";
 import { jointWord, partWord, wordList } from "./names.ts";
 import { chargerWords } from "./trial-words.ts";
@@ -13,25 +19,31 @@ export const LIFE_WORDS: Readonly<Record<Life, { readonly word: string; readonly
     dead: { word: "Dead", says: "battery off and drained" },
   };
 
-/** What to do and to heed before a power-on, a line each: how it lies, what is connected, what stays clear. */
-export function powerOnLines(
+/** What is said before a power-on: how it is laid, what is connected, what stays clear. */
+interface PowerOnSpeech {
+  readonly posture: string | undefined;
+  readonly lines: readonly string[];
+}
+
+export function powerOnSpeech(
   model: Model,
   state: BenchState,
   tries: readonly string[],
-): readonly string[] {
+): PowerOnSpeech {
   const { guide } = model;
   const isOpen = isBare(model, state.machine);
-  const to = powerPosture(model, state);
-  const loose = looseIn(model, state.machine).map((p) => model.partIds[p]!);
+  const change = postureBeforePower(model, state);
   const lines = [
-    to === state.lies ? undefined : postureWords(guide, { from: state.lies, to, loose }),
-    to === "on-side" && to !== state.lies ? "Lid part open, for the picture." : undefined,
+    change?.to === "on-side" ? "Lid part open, for the picture." : undefined,
     ...(isOpen ? connectLines(model, state) : []),
     isOpen ? "Hands, sleeves and metal out, clear of the fan." : undefined,
     chargerWords(isOpen, guide.chargerOpen === true, tries),
     "Picture first, then the rest.",
   ];
-  return lines.filter((line) => line !== undefined);
+  return {
+    posture: change && postureWords(guide, change),
+    lines: lines.filter((line) => line !== undefined),
+  };
 }
 
 function connectLines(model: Model, { machine }: BenchState): readonly string[] {

@@ -1,7 +1,7 @@
 import { foldLedger } from "../bench/index.ts";
 import { closedMachine, modelOf } from "../rules/index.ts";
 import { smallGuide } from "../../testing/builders.ts";
-import { powerOnLines } from "./power-words.ts";
+import { powerOnSpeech } from "./power-words.ts";
 import { goodWords, powerOnFor, trialWords } from "./trial-words.ts";
 
 test("like functions are said together, others by name", () => {
@@ -43,24 +43,25 @@ describe("before a power-on", () => {
   machine.stack[model.partOf.get("base")!] = 99;
   const open = { ...shut, machine, lies: "underside-up" as const };
   test("open and off the battery: how it lies, what is connected, what stays out, no charger", () => {
-    expect(powerOnLines(model, open, ["fan"])).toEqual([
-      "Turn it: on its side.",
-      "Lid part open, for the picture.",
-      "For this test only, connect the battery plug; off again after it.",
-      "Hands, sleeves and metal out, clear of the fan.",
-      "No charger while it is open.",
-      "Picture first, then the rest.",
-    ]);
+    expect(powerOnSpeech(model, open, ["fan"])).toEqual({
+      posture: "Turn it: on its side.",
+      lines: [
+        "Lid part open, for the picture.",
+        "For this test only, connect the battery plug; off again after it.",
+        "Hands, sleeves and metal out, clear of the fan.",
+        "No charger while it is open.",
+        "Picture first, then the rest.",
+      ],
+    });
   });
   test("shut: feet down, and nothing of an open machine", () => {
-    expect(powerOnLines(model, shut, ["charging", "fan"])).toEqual([
-      "Lay it: feet down, lid open.",
-      "Charger at hand.",
-      "Picture first, then the rest.",
-    ]);
+    expect(powerOnSpeech(model, shut, ["charging", "fan"])).toEqual({
+      posture: "Lay it: feet down, lid open.",
+      lines: ["Charger at hand.", "Picture first, then the rest."],
+    });
   });
   test("charging is never tried beside a word against the charger", () => {
     const atOpen = modelOf({ ...smallGuide(), chargerOpen: true });
-    expect(powerOnLines(atOpen, open, ["charging"]).join(" ")).not.toMatch(/No charger/);
+    expect(powerOnSpeech(atOpen, open, ["charging"]).lines.join(" ")).not.toMatch(/No charger/);
   });
 });

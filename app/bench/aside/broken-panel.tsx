@@ -26,11 +26,12 @@ export function BrokenPanel({
 }) {
   const names = thingNames(guide);
   const [thing, setThing] = useState(at ?? names[0]!.value);
-  const [what, setWhat] = useState<Breakage>();
+  const [picked, setPicked] = useState<Breakage>();
   const [how, setHow] = useState("");
   const offered = BREAKAGES.filter(
     (one) => one !== "undone" || (isDown && Object.hasOwn(guide.joints, thing)),
   );
+  const what = offered.find((one) => one === picked);
   const keep = (tells: "technician" | "desk") => {
     if (what) onBroke({ do: "broke", what, at: thing, how: how.trim(), tells });
   };
@@ -42,7 +43,7 @@ export function BrokenPanel({
         exclusive
         aria-label="What broke"
         value={what}
-        onChange={(_, chosen: Breakage | null) => chosen && setWhat(chosen)}
+        onChange={(_, chosen: Breakage | null) => chosen && setPicked(chosen)}
         className="breakages"
       >
         {offered.map((one) => (

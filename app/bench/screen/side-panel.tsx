@@ -1,8 +1,7 @@
 import { Suspense } from "react";
 import { unreachable } from "../../../core/base/result.ts";
 import { comesOut } from "../../../core/bench/index.ts";
-import { type Guide, mainPart } from "../../../core/guide/index.ts";
-import { type Step as BenchStep, stepKey } from "../../../core/plan/index.ts";
+import { stepKey, thingOf } from "../../../core/plan/index.ts";
 import { stepSpeech, stepWords } from "../../../core/words/index.ts";
 import { GatePanel } from "../step/gate-panel.tsx";
 import { StepLine } from "./panel.tsx";
@@ -100,10 +99,6 @@ function Aside({ bench, props }: SidePanelProps) {
     />
   );
 }
-
-/** The joint or the part that a step is about. */
-const thingOf = (guide: Guide, step: BenchStep): string =>
-  step.do === "release" || step.do === "make" ? step.joint : mainPart(guide, step.parts);
 
 function Mood({ bench, props }: SidePanelProps) {
   const { model, view, ledger, typed, acts } = bench;

@@ -1,11 +1,6 @@
-import {
-  type BenchState,
-  type Check,
-  powerPosture,
-  type Round,
-} from "../../../core/bench/index.ts";
+import type { BenchState, Check, Round } from "../../../core/bench/index.ts";
 import type { Model } from "../../../core/rules/index.ts";
-import { powerOnLines, trialWords } from "../../../core/words/index.ts";
+import { powerOnSpeech, trialWords } from "../../../core/words/index.ts";
 import { Caution, StepLine } from "../screen/panel.tsx";
 
 /** The machine is to be powered on, for what can be tried here best. */
@@ -21,20 +16,16 @@ export function PowerPanel({
   checks: readonly Check[];
 }) {
   const tries = checks.map(({ what }) => what);
+  const { posture, lines } = powerOnSpeech(model, state, tries);
   return (
     <div className="stack stack-wide">
       <StepLine>
         {round === "open" ? "Power it on, before this goes on" : "Power it on, shut as it is"}
       </StepLine>
-      {powerOnLines(model, state, tries).map((line, i) =>
-        i === 0 && powerPosture(model, state) !== state.lies ? (
-          <div key={line} className="say-big posture">
-            {line}
-          </div>
-        ) : (
-          <Caution key={line}>{line}</Caution>
-        ),
-      )}
+      {posture !== undefined && <div className="say-big posture">{posture}</div>}
+      {lines.map((line) => (
+        <Caution key={line}>{line}</Caution>
+      ))}
       <div className="say">
         To try: {trialWords(tries)}.
         {round === "open" && " What comes next makes the way back longer."}
