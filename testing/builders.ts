@@ -48,7 +48,7 @@ export const guide = (facts: Partial<Guide>): Guide => ({
 export const smallGuide = (): Guide =>
   guide({
     // A power-on costs nothing: what can be tried is tried while the machine is open.
-    powerOn: 0,
+    boot: 0,
     parts: {
       frame: part(undefined, { name: "Palm rest", kind: "palmrest" }),
       base: part("frame", { name: "Base cover", kind: "cover" }),
@@ -96,7 +96,7 @@ export const everythingGuide = (): Guide =>
     parts: {
       frame: part(undefined, { name: "Palm rest", kind: "palmrest" }),
       base: part("frame", { name: "Base cover", kind: "cover" }),
-      seal: part("base", { name: "Seal", kind: "sticker" }),
+      seal: part("base", { name: "Seal", kind: "seal" }),
       battery: part("frame", { name: "Battery", kind: "battery", handling: ["lithium"] }),
       board: part("frame", { name: "Motherboard", kind: "motherboard", handling: ["esd"] }),
       cooler: part("board", { name: "Cooler", kind: "heatsink", handling: ["paste"] }),

@@ -175,7 +175,7 @@ export class NaiveBench {
     if (this.forTest) stops.push("unplug");
     const has = (part: string, handling: "lithium" | "hot" | "esd") =>
       this.guide.parts[part]!.handling?.includes(handling) ?? false;
-    const thin = ["tape", "cable", "antenna", "sticker", "pad", "foot", "bracket"];
+    const thin = ["tape", "cable", "antenna", "sticker", "seal", "pad", "foot", "bracket"];
     const inSight = Object.keys(this.guide.parts).filter((id) => {
       if (!has(id, "lithium")) return false;
       const around = [...this.rules.stackOf(this.machine, id)];
@@ -203,7 +203,7 @@ export class NaiveBench {
     if (this.hasPower && this.isPowerOff() && wantsOff && !isDrained) stops.push("drain");
     for (const part of parts) {
       const { kind } = this.guide.parts[part]!;
-      if (joint && kind === "sticker") stops.push(`seal:${part}`);
+      if (joint && kind === "seal") stops.push(`seal:${part}`);
       if (joint?.kind !== "connector" && has(part, "lithium")) stops.push(`lithium:${part}`);
       if (kind === "heatsink" || has(part, "hot")) stops.push("heat");
     }
@@ -239,7 +239,7 @@ export class NaiveBench {
       return ["begin", "bulge", "drain", "unplug", "hinge", "heat"].includes(kind);
     const facts = this.guide.parts[part];
     return kind === "seal"
-      ? facts?.kind === "sticker"
+      ? facts?.kind === "seal"
       : kind === "lithium" && (facts?.handling?.includes("lithium") ?? false);
   }
   private readonly good = (stop: string): "yes" | "no" =>

@@ -14,6 +14,7 @@ import {
   OLD_WAY_WORDS,
   PACK_SIGN_WORDS,
   partWord,
+  sealWords,
   PASSWORD_WORDS,
   WAY_OF_PAYING_WORDS,
   WORK_WORDS,
@@ -56,6 +57,7 @@ export function quotePaper(ticket: Ticket, quote: Quote, number: number, madeOn:
           ...(quote.deposit > 0
             ? [`${moneyWords(quote.deposit)} are asked for before the parts are ordered.`]
             : []),
+          ...(quote.seals ? [sealWords(quote.seals)] : []),
           "Should more be found once it is open, nothing is done without another quote.",
         ],
       },

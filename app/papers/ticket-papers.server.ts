@@ -36,7 +36,9 @@ export async function ticketPaper(
     replaced: state?.phase === "closed" ? state.targets.filter((id) => !again.has(id)) : [],
     fitted: state?.fitted ?? [],
     lots: [...(state?.lots.values() ?? [])],
-    broken: (state?.broken ?? []).map((one) => brokenWords(names, one)),
+    broken: (state?.broken ?? [])
+      .filter(({ ticket: earlier }) => earlier === undefined)
+      .map((one) => brokenWords(names, one)),
     checks: [...(state?.checks.values() ?? [])],
     soaks: runs.map(({ round, readings }) => ({ round, readings, facts: soakFacts(readings) })),
     warranty: day(new Date(from + rates.warranty * 86_400_000).toISOString()),

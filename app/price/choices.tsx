@@ -9,7 +9,7 @@ import type { Guide } from "../../core/guide/index.ts";
 import type { Offer, Way } from "../../core/price/index.ts";
 import { type QuoteRates, worthIt } from "../../core/quote/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import { handOffer, type HandOffer } from "../../core/supply/index.ts";
+import { type Frail, handOffer, type HandOffer } from "../../core/supply/index.ts";
 import { isLook, type Work } from "../../core/ticket/index.ts";
 import {
   aboveWords,
@@ -19,6 +19,7 @@ import {
   supplierWords,
   wordList,
 } from "../../core/words/index.ts";
+import { FrailList } from "./frail-list.tsx";
 import { Choice } from "../ui/choice.tsx";
 import { centsIn } from "../ui/money.ts";
 import { useSend } from "../ui/use-send.ts";
@@ -37,8 +38,9 @@ export function Choices({
   guide,
   job,
   work,
-  broken,
-  offers,
+  broken: wanted,
+  frail,
+  offers: known,
   trouble,
   rates,
 }: {
@@ -47,6 +49,8 @@ export function Choices({
   job: Job;
   work: Work;
   broken: readonly string[];
+  /** What may break in the work: a spare is offered. */
+  frail: readonly Frail[];
   offers: readonly Offer[];
   trouble: Parameters<typeof supplierWords>[0] | undefined;
   rates: QuoteRates;
@@ -54,6 +58,12 @@ export function Choices({
   const quotes = useSend(`/tickets/${number}/quotes`);
   const [hand, setHand] = useState<readonly HandOffer[]>([]);
   const [worth, setWorth] = useState("");
+  const [spares, setSpares] = useState<readonly string[]>([]);
+  const broken = useMemo(() => [...wanted, ...spares], [wanted, spares]);
+  const offers = useMemo(
+    () => known.filter(({ brings }) => brings.some((part) => broken.includes(part))),
+    [known, broken],
+  );
   const all = useMemo(
     () => [...offers, ...hand.flatMap((one) => handOffer(guide, one) ?? [])],
     [offers, hand, guide],
@@ -72,6 +82,8 @@ export function Choices({
       hand: hand.filter((one) => ids.includes(handOffer(guide, one)?.id ?? "")),
       ...(cents ? { worth: cents } : {}),
     });
+  const toggle = (part: string) =>
+    setSpares(spares.includes(part) ? spares.filter((id) => id !== part) : [...spares, part]);
   if (!isPriced) {
     return (
       <Alert severity="info">
@@ -101,6 +113,13 @@ export function Choices({
           <HandForm guide={guide} broken={broken} add={(one) => setHand([...hand, one])} />
         )}
       </Box>
+      <FrailList
+        guide={guide}
+        frail={frail}
+        offers={known}
+        isSpare={(part) => spares.includes(part)}
+        toggle={toggle}
+      />
       {broken.length === 0 ? (
         <Box>
           <Button

@@ -95,11 +95,14 @@ function BayBox({ name, height }: { name: string; height: number }) {
   );
 }
 
-function usedUpWords(guide: Guide, { joints, paste, pads }: UsedUp): readonly string[] {
+function usedUpWords(guide: Guide, { joints, paste, pads, seals }: UsedUp): readonly string[] {
   const parts = (ids: readonly string[]) => wordList(ids.map((id) => partWord(guide, id)));
   return [
     ...joints.map((id) => `New ${jointWord(guide, id)}`),
     ...(paste.length > 0 ? [`Paste under the ${parts(paste)}`] : []),
+    ...(seals.length > 0
+      ? [`Breaks the ${parts(seals)}: the customer is asked first, and it is not renewed`]
+      : []),
     ...(pads.length > 0 ? [`Pads: ${parts(pads)}`] : []),
   ];
 }

@@ -7,7 +7,7 @@ import { useState } from "react";
 import { type Quote, type QuoteRates, worthIt } from "../../core/quote/index.ts";
 import type { Wait, WayOfAnswer } from "../../core/ticket/index.ts";
 import { WAYS_OF_ANSWER } from "../../core/ticket/index.ts";
-import { aboveWords, moneyWords, WAY_OF_ANSWER_WORDS } from "../../core/words/index.ts";
+import { aboveWords, moneyWords, sealWords, WAY_OF_ANSWER_WORDS } from "../../core/words/index.ts";
 import { Choice } from "../ui/choice.tsx";
 import { dayWords } from "../ui/days.ts";
 import { useSend } from "../ui/use-send.ts";
@@ -131,6 +131,7 @@ function QuoteCard({
         {dayWords(quote.until)}.
         {quote.deposit > 0 && ` ${moneyWords(quote.deposit)} before the parts are ordered.`}
       </Typography>
+      {quote.seals && <Typography sx={{ fontWeight: 700 }}>{sealWords(quote.seals)}</Typography>}
       {worth && (
         <Typography sx={{ fontWeight: 700, color: worth.isWorth ? "var(--good)" : "var(--stop)" }}>
           {worth.isWorth ? "✓ Worth it" : "✗ Hardly worth it"}: {Math.round(100 * worth.share)} % of

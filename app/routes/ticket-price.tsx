@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import Button from "@mui/material/Button";
 import { troubleWords } from "../../core/words/index.ts";
-import { priced, usedUpBy } from "../../shop/price/index.server.ts";
+import { priced, spentBy } from "../../shop/price/index.server.ts";
 import { shop } from "../../shop/open.server.ts";
 import { Choices } from "../price/choices.tsx";
 import { Fits } from "../price/fits.tsx";
@@ -20,11 +20,13 @@ export async function loader({ params, request }: Route.LoaderArgs) {
   const known = ticketOr404(number, await priced(db, number));
   if (!known.ok) throw new Response(troubleWords(known.error), { status: 409 });
   const { facts, model, stand, broken, offers, trouble, rates } = known.value;
-  const useful = offers.filter(({ brings }) => brings.some((part) => broken.includes(part)));
   const { job, work, waits } = facts;
   const { quotes, agreed } = stand;
   const { guide } = model;
-  const usedUp = await usedUpBy(db, known.value, request.signal);
+  const spent = await spentBy(db, known.value, request.signal);
+  const frail = spent?.frail ?? [];
+  const wanted = new Set([...broken, ...frail.map(({ part }) => part)]);
+  const useful = offers.filter(({ brings }) => brings.some((part) => wanted.has(part)));
   return {
     number,
     guide,
@@ -37,7 +39,8 @@ export async function loader({ params, request }: Route.LoaderArgs) {
     rates,
     quotes,
     agreed,
-    usedUp,
+    usedUp: spent?.usedUp,
+    frail,
   };
 }
 

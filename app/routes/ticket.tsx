@@ -89,6 +89,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
   const open = blocks.filter(({ type }) => type !== "held" || !line.held);
   const hasNoJob = !work.ok && work.error.type === "job-empty";
   const guide = work.ok ? work.value.guide : { parts: {}, joints: {} };
+  const broken = work.ok ? work.value.broken : [];
   const people = root?.people ?? [];
   return (
     <Page
@@ -124,7 +125,9 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
         <Stages waits={ticket.waits} phase={work.ok ? work.value.phase : undefined} />
         <Box sx={{ order: { xs: 3, md: 0 } }}>
           <OfMachine people={people} told={ofMachine} />
-          {before && <Before before={before} />}
+          {before && (
+            <Before before={before} broken={broken.filter((one) => one.ticket !== undefined)} />
+          )}
           <TakeInSection
             ticket={ticket}
             guide={guide}
@@ -162,7 +165,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
               stand={stand}
               owed={owed}
               replaced={work.ok ? work.value.replaced : []}
-              broken={work.ok ? work.value.broken : []}
+              broken={broken.filter((one) => one.ticket === undefined)}
               guide={guide}
             />
           )}

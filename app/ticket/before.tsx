@@ -1,10 +1,12 @@
 import Alert from "@mui/material/Alert";
 import { Link } from "react-router";
 import { dayWords } from "../ui/days.ts";
+import type { WorkView } from "./ticket-view.ts";
 
 /** A machine that comes back: what was done in its first life, and whether that is still under warranty. */
 export function Before({
   before,
+  broken,
 }: {
   before: {
     readonly number: number;
@@ -13,6 +15,8 @@ export function Before({
     readonly warranty: string;
     readonly isUnderWarranty: boolean;
   };
+  /** What broke in earlier tickets and is there still. */
+  broken: WorkView["broken"];
 }) {
   const { number, fault, handedBack, warranty, isUnderWarranty } = before;
   return (
@@ -22,6 +26,11 @@ export function Before({
       {isUnderWarranty
         ? `That work is under warranty until ${dayWords(warranty)}: the same fault is mended without charge.`
         : `Its warranty ended ${dayWords(warranty)}: this is paid.`}
+      {broken.map(({ words, ticket }) => (
+        <div key={words}>
+          <b>Broken in ticket {ticket}:</b> {words}
+        </div>
+      ))}
     </Alert>
   );
 }

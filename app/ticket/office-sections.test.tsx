@@ -200,7 +200,7 @@ describe("hand back", () => {
         stand={stand(...deeds)}
         owed={owed}
         replaced={["fan", "pack"]}
-        broken={[{ words: "Fan plug: clip.", tells: "desk" }]}
+        broken={[{ words: "Fan plug: clip.", tells: "desk", ticket: undefined }]}
         guide={guide}
       />,
     );
@@ -244,5 +244,8 @@ test.each([
     warranty: "2026-07-01",
     isUnderWarranty,
   };
-  expect(words(<Before before={before} />)).toMatch(said);
+  const broken = [{ words: "Fan plug: clip.", tells: "desk", ticket: 1001 }] as const;
+  const shown = words(<Before before={before} broken={broken} />);
+  expect(shown).toMatch(said);
+  expect(shown).toContain("Broken in ticket 1001: Fan plug: clip.");
 });

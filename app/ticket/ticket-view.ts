@@ -22,8 +22,11 @@ export interface WorkView {
   readonly newer: Newer | undefined;
   readonly plan: (Plan & { readonly bits: readonly string[] }) | undefined;
   readonly lots: readonly Lot[];
-  /** What broke in the work, and who tells the customer. */
-  readonly broken: readonly { readonly words: string; readonly tells: Broken["tells"] }[];
+  /** What broke, in this work or in an earlier ticket, and who tells the customer. */
+  readonly broken: readonly (Pick<Broken, "tells"> & {
+    readonly words: string;
+    readonly ticket: number | undefined;
+  })[];
   readonly proving: Omit<Proving, "soaks">;
 }
 
@@ -80,7 +83,11 @@ function workView({ guide, plan, state, newer }: Work, marked: readonly string[]
         : [],
     plan: plan && { ...plan, bits: bitsOf(guide, plan.down) },
     lots: [...state.lots.values()],
-    broken: state.broken.map((one) => ({ words: brokenWords(guide, one), tells: one.tells })),
+    broken: state.broken.map(({ ticket, tells, ...one }) => ({
+      words: brokenWords(guide, { ...one, tells }),
+      tells,
+      ticket,
+    })),
     proving: {
       answers: lastOfEach(state.said).map(({ stop, answer, note, where }) => ({
         ask: askOf(guide, stop),

@@ -59,6 +59,29 @@ test("what came undone by itself is open from then on: made again, looked at, tr
   expect(bench.tick(undone)).toMatch(/comes in the build-up|over/);
 });
 
+test("what broke in an earlier ticket is met again; opened once more, nothing is forgotten or told twice", () => {
+  const bench = begun();
+  const [start] = bench.events.splice(0);
+  const earlier = [
+    { what: "clip", at: "base-clips", how: "left out", tells: "desk", ticket: 7 },
+  ] as const;
+  const anew = { ...(start!.entry as Extract<Entry, { do: "start" }>), broken: earlier };
+  bench.push(anew);
+  bench.down();
+  bench.tick(broke({ how: "" }));
+  bench.tick({ do: "swap" });
+  expect(spoken(bench, "base-clips")).toContain(
+    "Broken here in ticket 7. Base cover clips: clip; left out.",
+  );
+  bench.up();
+  bench.tick({ do: "close", left: 0 });
+  bench.push(anew);
+  expect(bench.state.broken.map(({ at, ticket }) => [at, ticket])).toEqual([
+    ["base-clips", 7],
+    ["fan-plug", undefined],
+  ]);
+});
+
 test("what is not there cannot break, and nothing breaks before the job", () => {
   const bench = begun();
   expect(bench.tick(broke({ at: "no-such" }))).toMatch(/no such part or joint/);

@@ -38,6 +38,13 @@ const pinned = object(["version", "code"], {
   code: id,
 });
 
+const broken = {
+  what: { enum: [...BREAKAGES] },
+  at: id,
+  how: { type: "string", maxLength: 300 },
+  tells: { enum: ["technician", "desk"] },
+};
+
 /** The body of each kind of entry, without its `do`. */
 const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
   start: object(["guide", "job", "down"], {
@@ -48,6 +55,14 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
     missing: {
       type: "object",
       additionalProperties: { type: "integer", minimum: 1, maximum: 500 },
+    },
+    broken: {
+      type: "array",
+      maxItems: 200,
+      items: object(["what", "at", "how", "tells", "ticket"], {
+        ...broken,
+        ticket: { type: "integer", minimum: 1 },
+      }),
     },
   }),
   release: object(["joint"], {
@@ -89,12 +104,7 @@ const BODIES: Readonly<Record<Entry["do"], ReturnType<typeof object>>> = {
     },
   }),
   snag: object(["stuck", "held"], { stuck: id, held: id }),
-  broke: object(["what", "at", "how", "tells"], {
-    what: { enum: [...BREAKAGES] },
-    at: id,
-    how: { type: "string", maxLength: 300 },
-    tells: { enum: ["technician", "desk"] },
-  }),
+  broke: object(["what", "at", "how", "tells"], broken),
   observe: object(["what"], {
     what: {
       type: "object",

@@ -69,6 +69,8 @@ export interface Broken {
   readonly how: string;
   /** Who tells the customer. */
   readonly tells: "technician" | "desk";
+  /** The earlier ticket of this machine in which it broke; none: this one. */
+  readonly ticket?: number;
 }
 
 /** What one event of the ledger says. Steps are the plan's own, in the guide's ids. */
@@ -83,6 +85,8 @@ export type Entry =
       readonly signs?: readonly PackSign[];
       /** Screws that were missing when the machine came in, by lot. */
       readonly missing?: Readonly<Record<string, number>>;
+      /** What broke on this machine in earlier tickets and is there still. */
+      readonly broken?: readonly Broken[];
     }
   | {
       readonly do: "release";
@@ -137,7 +141,7 @@ export type Entry =
   | { readonly do: "learn"; readonly sightings: readonly LearntFact[] }
   /** What held a part that would not come off. */
   | { readonly do: "snag"; readonly stuck: string; readonly held: string }
-  | ({ readonly do: "broke" } & Broken)
+  | ({ readonly do: "broke" } & Omit<Broken, "ticket">)
   /** What was seen and is not in the guide; the lead looks at it. */
   | { readonly do: "observe"; readonly what: Observation }
   /** The job goes on by another version of its guide; a new plan follows. */

@@ -1,6 +1,6 @@
 import { isBare, powerPosture } from "./power.ts";
 import { after, type Model, powerBlock, problemOf } from "../rules/index.ts";
-import { type Entry, type LedgerEvent, takenBack } from "./events.ts";
+import { type Broken, type Entry, type LedgerEvent, takenBack } from "./events.ts";
 import { functionsOf } from "./functions.ts";
 import { admit } from "./admit.ts";
 import type { Refusal } from "./refusal.ts";
@@ -115,7 +115,8 @@ function applied(model: Model, state: BenchState, entry: Entry): BenchState {
     case "start": {
       const before = openedAnew(model, state);
       const lots = withMissing(model.guide, entry.missing ?? {}, before.lots);
-      const anew = { ...before, lots, signs: entry.signs ?? [] };
+      const broken = [...before.broken, ...earlierOf(before, entry.broken ?? [])];
+      const anew = { ...before, lots, broken, signs: entry.signs ?? [] };
       return settled(model, started(model, anew, entry));
     }
     case "replan":
@@ -321,6 +322,10 @@ function lifted(model: Model, state: BenchState, ids: readonly string[]): BenchS
     checks: withoutChecksOf(model, state.checks, jointsOfParts(model, parts)),
   };
 }
+
+/** What broke in earlier tickets and is not known yet: a machine that is opened once more has heard of it. */
+const earlierOf = ({ broken }: BenchState, earlier: readonly Broken[]): readonly Broken[] =>
+  broken.some(({ ticket }) => ticket !== undefined) ? [] : earlier;
 
 /** What broke is kept; what came undone by itself is open from here on. */
 function broke(

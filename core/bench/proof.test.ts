@@ -6,19 +6,19 @@ import { nextAsk } from "./next.ts";
 import { routeUp } from "./route.ts";
 
 /** The fan has a lamp on a plug of its own. */
-const lit = (powerOn: number) => {
+const lit = (boot: number) => {
   const facts = smallGuide();
   return modelOf({
     ...facts,
-    powerOn,
+    boot,
     joints: { ...facts.joints, "lamp-plug": plug(["board", "fan"], { serves: ["lamp"] }) },
   });
 };
 const due = (bench: Bench): readonly string[] =>
   checksDue(bench.model, bench.state).map(({ what }) => what);
 /** Built up to before the base. */
-function built(powerOn: number): Bench {
-  const bench = new Bench(lit(powerOn), { for: ["fan"] });
+function built(boot: number): Bench {
+  const bench = new Bench(lit(boot), { for: ["fan"] });
   bench.down();
   bench.tick({ do: "swap" });
   bench.up({}, "battery-plug");

@@ -55,7 +55,7 @@ export const proofAhead = oncePerState((model, state): readonly PowerOn[] => {
 /** What a power-on takes on a machine as it lies; undefined where there is none: shut, it waits for the last. */
 function powerMinutes(model: Model, machine: State): number | undefined {
   if (!isBare(model, machine) || !canPower(model, machine)) return undefined;
-  return (model.guide.powerOn ?? POWER_ON) + connectMinutes(model, machine);
+  return (model.guide.boot ?? POWER_ON) + connectMinutes(model, machine);
 }
 
 /** To connect a battery that is off for the test only, and to take it off again. */

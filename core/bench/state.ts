@@ -48,7 +48,7 @@ export interface BenchState {
   readonly triedOpen: boolean;
   /** The battery was connected for a test only, and is not off again. */
   readonly forTest: boolean;
-  /** What broke in this job, in order. */
+  /** What broke on this machine, in earlier tickets and in this job, in order. */
   readonly broken: readonly Broken[];
   /** Packs that were looked at since the machine was opened. */
   readonly looked: ReadonlySet<string>;
@@ -95,14 +95,15 @@ export const emptyBench = (model: Model): BenchState => ({
   inHand: undefined,
 });
 
-/** A machine that is closed, to be opened (once more): of an earlier time only its screws are known. */
+/** A machine that is closed, to be opened (once more): of an earlier time its screws and what broke are known. */
 export const openedAnew = (
   model: Model,
-  { habit, fitted, lots, live }: BenchState,
+  { habit, fitted, lots, live, broken }: BenchState,
 ): BenchState => ({
   ...emptyBench(model),
   habit,
   fitted,
   live,
+  broken,
   lots: new Map([...lots].map(([id, lot]) => [id, fromLastTime(lot)])),
 });

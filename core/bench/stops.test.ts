@@ -134,7 +134,7 @@ describe("stops", () => {
     const facts = guide({
       parts: {
         frame: part(),
-        seal: part("frame", { kind: "sticker", name: "Seal" }),
+        seal: part("frame", { kind: "seal", name: "Seal" }),
         display: part("frame", { kind: "display" }),
         cooler: part("frame", { kind: "heatsink" }),
       },

@@ -70,7 +70,7 @@ export function stopsOf(model: Model, state: BenchState, step: Step): readonly S
   if (!isPlug) for (const id of touched) if (isPack(guide, id)) packs.add(id);
   for (const id of packs) stops.push(lithiumStop(id));
   if (needsDrain(model, state, step)) stops.push(DRAIN);
-  if (step.do === "release") for (const id of kinds("sticker")) stops.push(sealStop(id));
+  if (step.do === "release") for (const id of kinds("seal")) stops.push(sealStop(id));
   if (step.do === "release" && letsLidGo(guide, step.joint)) stops.push(HINGE);
   if (touched.some((id) => isHot(guide, id))) stops.push(HEAT);
   return stops;
@@ -86,7 +86,16 @@ const isHot = (guide: Guide, id: string): boolean =>
   guide.parts[id]!.kind === "heatsink" || (guide.parts[id]!.handling?.includes("hot") ?? false);
 
 /** What lies over a pack and does not hide it. */
-const THIN = new Set<PartKind>(["tape", "cable", "antenna", "sticker", "pad", "foot", "bracket"]);
+const THIN = new Set<PartKind>([
+  "tape",
+  "cable",
+  "antenna",
+  "sticker",
+  "seal",
+  "pad",
+  "foot",
+  "bracket",
+]);
 
 /** The packs that can be seen as the machine lies: nothing that hides them is over them any more. */
 function packsInSight(model: Model, { machine }: BenchState): readonly string[] {
@@ -157,7 +166,7 @@ export function stopById(guide: Guide, id: string): Stop | undefined {
   const [kind, part] = id.split(":");
   if (part === undefined) return PLAIN.find((stop) => stop.id === kind);
   const facts = guide.parts[part];
-  if (kind === "seal" && facts?.kind === "sticker") return sealStop(part);
+  if (kind === "seal" && facts?.kind === "seal") return sealStop(part);
   if (kind === "lithium" && facts?.handling?.includes("lithium")) return lithiumStop(part);
   return undefined;
 }

@@ -114,6 +114,9 @@ function unknownIds(guide: Guide): readonly Finding[] {
     need(known(first), `/orders/${i}/first`, "part or joint", first);
     need(known(then), `/orders/${i}/then`, "part or joint", then);
   });
+  guide.sources?.forEach(({ of }, i) => {
+    of.forEach((id, k) => need(known(id), `/sources/${i}/of/${k}`, "part or joint", id));
+  });
   return findings;
 }
 

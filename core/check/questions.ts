@@ -21,7 +21,7 @@ const MODULE_MINUTES = 0.3;
 /** Looks for the plan of one part: no part takes those of all others; and for all of them together. */
 const PLAN = 20_000_000;
 export const ALL_PLANS = 80_000_000;
-const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "foot"]);
+const LIGHT = new Set<PartKind>(["cable", "tape", "pad", "antenna", "sticker", "seal", "foot"]);
 
 /**
  * Questions to the author of a sound guide: where a fact is likely missing. A question whose path is

@@ -9,6 +9,7 @@ const between = (minimum: number, maximum: number) => ({ type: "number", minimum
 const id = { type: "string", pattern: "^[a-z0-9][a-z0-9-]*$", maxLength: 120 };
 const flag = { type: "boolean" };
 const whole = { type: "integer", minimum: 0, maximum: 4096 };
+const share = between(0, 1);
 const posture = { enum: [...POSTURES] };
 const ids = { type: "array", items: id, minItems: 1, uniqueItems: true };
 const texts = { type: "array", items: text, uniqueItems: true };
@@ -46,6 +47,7 @@ const jointKeys = {
   slack: flag,
   power: flag,
   free: flag,
+  survives: share,
 };
 
 const joint = (kinds: readonly string[], required: readonly string[], own: Properties) =>
@@ -75,7 +77,13 @@ export const guideSchema = {
       recognise: text,
       note: text,
       chargerOpen: flag,
-      powerOn: minutes,
+      boot: minutes,
+      expects: { type: "object", additionalProperties: text },
+      sources: {
+        type: "array",
+        maxItems: 500,
+        items: record(["title", "of"], { title: text, page: text, of: ids }),
+      },
       answers: { type: "object", additionalProperties: text },
       variants: {
         type: "object",
@@ -150,6 +158,7 @@ export const guideSchema = {
       careOn: text,
       note: text,
       beforePower: flag,
+      survives: share,
       dies: {
         type: "array",
         minItems: 1,

@@ -25,6 +25,7 @@ export const PART_KINDS = [
   "shield",
   "foot",
   "sticker",
+  "seal",
   "tape",
   "pad",
   "cable",
@@ -96,6 +97,8 @@ export interface GuidePart {
   readonly careOn?: string;
   readonly note?: string;
   readonly beforePower?: boolean;
+  /** The share of its kind that is whole after it was taken off, 0 to 1. */
+  readonly survives?: number;
   /** A cooler: the dies it sits on, and the thickness of the paste between. */
   readonly dies?: readonly Die[];
   readonly bond?: number;
@@ -150,6 +153,8 @@ export interface JointBase {
   readonly power?: boolean;
   /** It may be opened before what holds the same two sides more firmly: clips before screws that they hide. */
   readonly free?: boolean;
+  /** The share of its kind that is whole after it was opened, 0 to 1. */
+  readonly survives?: number;
 }
 
 export interface ScrewsJoint extends JointBase {
@@ -215,6 +220,12 @@ export interface Order {
   readonly strength: "must" | "advised";
   readonly why: string;
 }
+/** A book, and the page on which the parts and joints that it names stand. */
+export interface Source {
+  readonly title: string;
+  readonly page?: string;
+  readonly of: readonly string[];
+}
 export interface Variant {
   readonly about: string;
   readonly patch: Readonly<Record<string, unknown>>;
@@ -235,7 +246,11 @@ export interface Guide {
   /** It may run on its charger while it is open. */
   readonly chargerOpen?: boolean;
   /** Minutes of a power-on on the way back up: start, shut down, drain. */
-  readonly powerOn?: number;
+  readonly boot?: number;
+  /** What is seen when a function works, by the function as `serves` names it: "16 GB must show". */
+  readonly expects?: Readonly<Record<string, string>>;
+  /** Where the facts were read. */
+  readonly sources?: readonly Source[];
   /** What the author says to a warning of `check`, by the path it names. */
   readonly answers?: Readonly<Record<string, string>>;
   readonly variants?: Readonly<Record<string, Variant>>;

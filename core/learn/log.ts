@@ -30,7 +30,7 @@ const LABEL = [
   "recognise",
   "note",
   "chargerOpen",
-  "powerOn",
+  "boot",
 ] as const;
 export type Machine = Pick<Guide, (typeof LABEL)[number]>;
 
@@ -139,7 +139,7 @@ const logSchema = {
         codes: { type: "array", items: text, minItems: 1 },
         recognise: text,
       },
-      { note: text, chargerOpen: flag, powerOn: { type: "number", minimum: 0, maximum: 600 } },
+      { note: text, chargerOpen: flag, boot: { type: "number", minimum: 0, maximum: 600 } },
     ),
     sightings: sightingsSchema,
   }),

@@ -82,6 +82,8 @@ export interface Quote {
   readonly until: string;
   /** What the machine is worth, if that was said. Cents. */
   readonly worth?: number;
+  /** Warranty seals that the work breaks, by name. */
+  readonly seals?: readonly string[];
 }
 
 const text = { type: "string", maxLength: 200 };
@@ -125,6 +127,7 @@ export const quoteSchema = {
     good: share,
     until: { type: "string", format: "day" },
     worth: cents,
+    seals: { type: "array", minItems: 1, maxItems: 50, items: text },
   },
   additionalProperties: false,
 };
@@ -138,6 +141,8 @@ interface Terms {
   /** ISO day until which it holds. */
   readonly until: string;
   readonly worth?: number | undefined;
+  /** Warranty seals that the work breaks, by name. */
+  readonly seals?: readonly string[];
   /** Parts of the job whose earlier repair is under warranty. */
   readonly covered?: readonly string[];
   /** Whether that is all of the job. */
@@ -154,7 +159,7 @@ export function quoteOf(
   way: Way,
   offers: readonly FoundOffer[],
   rates: QuoteRates,
-  { finding, until, worth, covered = [], isWhole = false }: Terms,
+  { finding, until, worth, seals = [], covered = [], isWhole = false }: Terms,
 ): Quote {
   const chosen = offers.filter(({ id }) => way.offers.includes(id));
   const line = (kind: QuoteLine["kind"], name: string, net: number, isFree: boolean): QuoteLine =>
@@ -207,6 +212,7 @@ export function quoteOf(
     good: way.good,
     until,
     ...(worth === undefined ? {} : { worth }),
+    ...(seals.length === 0 ? {} : { seals }),
   };
 }
 

@@ -10,6 +10,7 @@ export {
   type SupplierTrouble,
   unitOf,
 } from "./items.ts";
+export { type Frail, frailThings } from "./survives.ts";
 export { usedUp, type UsedUp } from "./used-up.ts";
 export { handOffer, type HandOffer } from "./hand.ts";
 export { standInItems } from "./stand-in.ts";

@@ -21,7 +21,13 @@ const ABOUT: Readonly<Partial<Record<PartKind, number>>> = {
 const REST = 1500;
 
 /** Parts that nobody sells by themselves: small things, and what no code stands on. */
-const UNSOLD: ReadonlySet<PartKind> = new Set<PartKind>(["tape", "pad", "sticker", "antenna"]);
+const UNSOLD: ReadonlySet<PartKind> = new Set<PartKind>([
+  "tape",
+  "pad",
+  "sticker",
+  "seal",
+  "antenna",
+]);
 
 const FORMS = [
   { condition: "new", price: 1, days: 2, late: 3, bad: 0.02, stock: 8 },

@@ -9,6 +9,7 @@ import {
   readItems,
   standInItems,
   unitOf,
+  frailThings,
   usedUp,
 } from "./index.ts";
 
@@ -100,17 +101,62 @@ test("paste, pads and what holds by glue are used up on the way to a part, and n
       sink: { kind: "heatsink", dies: [{ name: "cpu", width: 10, height: 10 }] },
       pad: { kind: "pad", gap: 1 },
       fan: { kind: "fan" },
+      base: { kind: "cover" },
+      seal: { kind: "seal" },
     },
     joints: {
+      "seal-glue": { kind: "adhesive", joins: ["base", "seal"], reuse: "replace" },
       glue: { kind: "adhesive", joins: ["fan", "sink"], reuse: "replace" },
       screws: { kind: "screws", joins: ["fan", "sink"], count: 4 },
     },
   } as unknown as Guide;
   const down = [
+    { do: "release", joint: "seal-glue" },
+    { do: "lift", parts: ["seal"] },
     { do: "release", joint: "screws" },
     { do: "release", joint: "glue" },
     { do: "lift", parts: ["fan"] },
     { do: "lift", parts: ["sink", "pad"] },
   ] as unknown as Parameters<typeof usedUp>[1];
-  expect(usedUp(guide, down)).toEqual({ joints: ["glue"], paste: ["sink"], pads: ["pad"] });
+  expect(usedUp(guide, down)).toEqual({
+    joints: ["glue"],
+    paste: ["sink"],
+    pads: ["pad"],
+    // Broken, and never bought.
+    seals: ["seal"],
+  });
+});
+
+test("what often breaks is told before, the likeliest first; not what comes new, is renewed or seldom breaks", () => {
+  const part = (kind: string, more = {}) => ({ kind, ...more });
+  const plug = (lead: string, more: object) => ({
+    kind: "connector",
+    type: "zif-flip",
+    joins: ["board", lead],
+    ...more,
+  });
+  const guide = {
+    parts: {
+      board: part("motherboard"),
+      ribbon: part("cable"),
+      lead: part("cable"),
+      other: part("cable"),
+      cover: part("cover", { survives: 0.6 }),
+    },
+    joints: {
+      lock: plug("ribbon", { fragile: 3 }),
+      sure: plug("lead", { fragile: 3, survives: 1 }),
+      firm: plug("other", { fragile: 2 }),
+      strip: { kind: "adhesive", joins: ["cover", "board"], reuse: "replace", fragile: 3 },
+    },
+  } as unknown as Guide;
+  const down = [
+    ...["lock", "sure", "firm", "strip"].map((joint) => ({ do: "release", joint })),
+    { do: "lift", parts: ["cover"] },
+  ] as unknown as Parameters<typeof frailThings>[1];
+  expect(frailThings(guide, down, () => false)).toEqual([
+    { thing: "cover", survives: 0.6, part: "cover" },
+    { thing: "lock", survives: 0.9, part: "ribbon" },
+  ]);
+  expect(frailThings(guide, down, (id) => id === "board" || id === "cover")).toEqual([]);
 });

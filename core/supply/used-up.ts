@@ -9,17 +9,23 @@ export interface UsedUp {
   readonly paste: readonly string[];
   /** Pads that are laid bare. */
   readonly pads: readonly string[];
+  /** Warranty seals that it breaks: none is ever renewed or sold. */
+  readonly seals: readonly string[];
 }
 
 /** What the way down of a job uses up, in its order. */
 export function usedUp({ joints, parts }: Guide, down: readonly DownStep[]): UsedUp {
   const opened = down.flatMap((step) => (step.do === "release" ? [step.joint] : []));
   const lifted = down.flatMap((step) => (step.do === "lift" ? step.parts : []));
+  const isSeal = (id: string): boolean => parts[id]?.kind === "seal";
+  const touched = [...opened.flatMap((id) => joints[id]?.joins ?? []), ...lifted];
   return {
     joints: opened.filter((id) => {
       const joint = joints[id];
-      return joint !== undefined && "reuse" in joint && joint.reuse === "replace";
+      if (joint === undefined || joint.joins.some(isSeal)) return false;
+      return "reuse" in joint && joint.reuse === "replace";
     }),
+    seals: [...new Set(touched.filter(isSeal))],
     paste: lifted.filter((id) => parts[id]?.dies !== undefined),
     pads: lifted.filter((id) => parts[id]?.gap !== undefined),
   };

@@ -1,5 +1,13 @@
 export { aboveWords } from "./above-words.ts";
-export { capital, jointWord, partWord, thingNames, wordList, type NamedGuide } from "./names.ts";
+export {
+  capital,
+  jointWord,
+  partWord,
+  thingNames,
+  thingWord,
+  wordList,
+  type NamedGuide,
+} from "./names.ts";
 export { careLines } from "./care-words.ts";
 export { type Said, stepSpeech, type StepSpeech } from "./step-speech.ts";
 export { jointWay } from "./way-words.ts";
@@ -69,6 +77,7 @@ export {
   takeInErrorWords,
   troubleWords,
   WAIT_WORDS,
+  sealWords,
 } from "./ticket-words.ts";
 export { factChangeWords } from "./change-words.ts";
 export {

@@ -57,7 +57,7 @@ function plainName(guide: NamedGuide, id: string, joint: GuideJoint): string {
 }
 
 /** What is known by itself, whatever it is stuck to or laid in. */
-const STUCK = new Set<PartKind>(["tape", "sticker", "pad", "foot"]);
+const STUCK = new Set<PartKind>(["tape", "sticker", "seal", "pad", "foot"]);
 const LEADS = new Set<PartKind>(["cable", "antenna"]);
 
 /** The part that comes free: of screws the one under their heads, of a plug its lead, of others what lies on the other. */
@@ -94,7 +94,7 @@ function nounOf({ parts }: NamedGuide, joint: GuideJoint): string {
     case "clips":
       return "clips";
     case "adhesive":
-      if (has(({ kind }) => kind === "sticker")) return "seal";
+      if (has(({ kind }) => kind === "seal")) return "seal";
       if (has(({ kind }) => kind === "pad")) return "pad";
       return has(({ handling }) => handling?.includes("paste") === true) ? "paste" : "glue";
     case "tape":

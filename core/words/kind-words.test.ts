@@ -71,7 +71,7 @@ describe("how a joint opens and shuts", () => {
           packs += 1;
           expect(`${way.off} ${way.on}`).not.toMatch(/warm|(?<!No )heat/i);
         }
-        if (parts.some(({ kind }) => kind === "sticker")) expect(way?.off).toMatch(/^It breaks/);
+        if (parts.some(({ kind }) => kind === "seal")) expect(way?.off).toMatch(/^It breaks/);
       }
     }
     expect(packs).toBeGreaterThan(8);

@@ -24,6 +24,7 @@ export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = {
   shield: "shield",
   foot: "foot",
   sticker: "sticker",
+  seal: "seal",
   tape: "tape",
   pad: "pad",
   cable: "cable",

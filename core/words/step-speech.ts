@@ -1,6 +1,7 @@
 import {
   againstHands,
   type BenchState,
+  type Broken,
   holdClear,
   inTheWayOf,
   isFirstScrew,
@@ -12,7 +13,7 @@ import {
   type Tightening,
   tighteningOf,
 } from "../bench/index.ts";
-import { deadWithout } from "../guide/index.ts";
+import { deadWithout, type Guide } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import { brokenWords } from "./break-words.ts";
@@ -84,7 +85,7 @@ function linesOf(model: Model, state: BenchState, step: Step): readonly Ranked[]
   for (const one of againstHands(model, state, step)) add(0, "caution", againstWords(guide, one));
   const things = new Set<string>("joint" in step ? [step.joint] : step.parts);
   for (const one of state.broken) {
-    if (things.has(one.at)) add(0, "caution", `Broken here. ${brokenWords(guide, one)}`);
+    if (things.has(one.at)) add(0, "caution", metBroken(guide, one));
   }
   const joint = "joint" in step ? guide.joints[step.joint]! : undefined;
   if ("joint" in step) {
@@ -107,9 +108,26 @@ function linesOf(model: Model, state: BenchState, step: Step): readonly Ranked[]
   for (const { gravity, text } of cautionsOf(guide, step, at)) {
     add(gravity <= 1 ? 0 : 2 + gravity, "caution", text);
   }
+  add(ASKED_FOR, "known", bookWords(guide, things));
   const why = inTheWayOf(model, state, step);
   if (why) add(8, "known", whyWords(model, why.step, why.block));
   return lines;
+}
+
+/** What broke here, in this job or in an earlier ticket. */
+const metBroken = (guide: Guide, one: Broken): string => {
+  const here = one.ticket === undefined ? "Broken here." : `Broken here in ticket ${one.ticket}.`;
+  return `${here} ${brokenWords(guide, one)}`;
+};
+
+/** Where what a step is about is written: "In Service notes, page 12." */
+function bookWords({ sources = [] }: Guide, things: ReadonlySet<string>): string | undefined {
+  const pages = sources.filter(({ of }) => of.some((id) => things.has(id)));
+  if (pages.length === 0) return undefined;
+  const named = pages.map(({ title, page }) =>
+    page === undefined ? title : `${title}, page ${page}`,
+  );
+  return `In ${wordList(named)}.`;
 }
 
 const FLUSH = "Flat all round, holes in line? If not, something is under it.";

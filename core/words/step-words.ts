@@ -16,7 +16,7 @@ export function stepWords(guide: Guide, step: Step): string {
     case "lift":
       return `Lift the ${partWord(guide, mainPart(guide, step.parts))} out${along(guide, step.parts)}`;
     case "place":
-      if (step.parts.every((id) => guide.parts[id]?.kind === "sticker")) {
+      if (step.parts.every((id) => guide.parts[id]?.kind === "seal")) {
         return `Leave the ${partWord(guide, step.parts[0]!)} off: it is broken, and noted`;
       }
       return `Put the ${partWord(guide, mainPart(guide, step.parts))} back${along(guide, step.parts)}`;
@@ -95,7 +95,7 @@ function makeWords(guide: Guide, id: string): string {
       return `Close the ${name}${joint.start === undefined ? "" : ` ${fromWords(joint.start)}`}; hear them all round`;
     case "adhesive":
     case "tape":
-      if (joint.joins.some((part) => guide.parts[part]?.kind === "sticker")) {
+      if (joint.joins.some((part) => guide.parts[part]?.kind === "seal")) {
         return `Leave the ${name} broken: a seal is not renewed`;
       }
       if (joint.reuse === "replace") return `Renew the ${name}`;

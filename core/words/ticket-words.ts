@@ -14,6 +14,8 @@ import {
 } from "../ticket/index.ts";
 import type { Entry } from "../bench/index.ts";
 import type { Guide } from "../guide/index.ts";
+import { lower } from "./joint-names.ts";
+import { wordList } from "./names.ts";
 import { verdictWords } from "./soak-words.ts";
 import { stepWords } from "./step-words.ts";
 
@@ -45,6 +47,10 @@ export const CONSENT_WORDS: Readonly<Record<Consent, string>> = {
   risk: "Old plastic, glued screens and worn batteries can break when they are opened, with all care taken.",
   data: "Data can be lost in any repair. The shop keeps no copy unless that was ordered in writing.",
 };
+
+/** What a quote says of seals that the work breaks. → Breaks the warranty seal. It is not renewed, and … */
+export const sealWords = (names: readonly string[]): string =>
+  `Breaks the ${wordList(names.map(lower))}. A seal is not renewed, and the maker's warranty may end by it.`;
 
 /** What is wrong with a field of a new ticket, and what belongs there. */
 export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {

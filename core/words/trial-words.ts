@@ -82,6 +82,8 @@ const GOOD: readonly (readonly [RegExp, string])[] = [
 
 /** What is seen when a function works. */
 export function goodWords(guide: Guide, what: string): string | undefined {
+  const own = guide.expects?.[what];
+  if (own !== undefined) return own;
   const memory = Object.values(guide.parts).find((part) => part.memory)?.memory;
   if (/memory/i.test(what) && memory && memory.soldered > 0) {
     return `all of it shows, with the ${memory.soldered} GB on the board`;

@@ -91,7 +91,7 @@ export function jointWay(guide: NamedGuide, id: string): Way | undefined {
 /** What is glued decides how the glue is taken: a pack, a cooler, a pad and a seal are no feet. */
 function stickyWay({ kind }: GuideJoint, parts: readonly GuidePart[]): Way {
   const has = (is: (part: GuidePart) => boolean): boolean => parts.some(is);
-  if (has((part) => part.kind === "sticker")) return SEAL;
+  if (has((part) => part.kind === "seal")) return SEAL;
   if (has((part) => part.handling?.includes("lithium") === true || part.kind === "coin-cell")) {
     return kind === "tape" ? TAPE : PACK;
   }

@@ -1,11 +1,20 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { admit, diveFromPlan, jobStream, type LedgerEvent } from "../../core/bench/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import { canChangeJob, isLook, type ChangeJobError, workLine } from "../../core/ticket/index.ts";
+import { usedUp } from "../../core/supply/index.ts";
+import {
+  canChangeJob,
+  isLook,
+  type ChangeJobError,
+  standOf,
+  workLine,
+} from "../../core/ticket/index.ts";
 import { lengthOf } from "../../data/bench/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
 import {
+  addDeeds,
   changeTicketJob,
+  deedsOf,
   keepBenchPhase,
   keepLine,
   ticketFacts,
@@ -13,7 +22,7 @@ import {
 } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 import { planFor } from "../plan/index.server.ts";
-import { settle } from "../stage/index.server.ts";
+import { sealsToAsk, settle } from "../stage/index.server.ts";
 import { grow, MOST_TRIES } from "./grow.server.ts";
 import { readLedger } from "./ledgers.server.ts";
 import { replan } from "./tick.server.ts";
@@ -66,9 +75,13 @@ async function changeUnbegun(
   const plan = await planFor(db, { version, code }, job);
   if (!plan.ok) return plan;
   const line = workLine(model.value, job, diveFromPlan(plan.value));
+  const { seals } = usedUp(model.value.guide, plan.value.down);
   const isChanged = await db.write(async (transaction) => {
     const now = await ticketFacts(db, number, transaction);
     if (!now || !canChangeJob(now.waits) || now.bench !== bench) return false;
+    const asked = sealsToAsk(seals, standOf(await deedsOf(db, number, transaction)));
+    const deeds = asked.map((deed) => ({ id: act.newId(), ...stampOf(act), deed }));
+    await addDeeds(db, number, deeds, transaction);
     await changeTicketJob(db, number, job, transaction);
     // Shut after it was only looked into: for its job it is not opened yet.
     if (bench === "closed") await keepBenchPhase(db, number, "idle", transaction);

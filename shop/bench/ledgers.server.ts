@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
+  type Broken,
   type Entry,
   type Folded,
   foldOn,
@@ -15,7 +16,7 @@ import { screwsMissing, type TicketTrouble, type TicketUnknown } from "../../cor
 import { readStream } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
-import { ticketFacts, type TicketFacts } from "../../data/ticket/index.server.ts";
+import { ticketFacts, type TicketFacts, ticketsOfSerial } from "../../data/ticket/index.server.ts";
 import { planFor } from "../plan/index.server.ts";
 
 /**
@@ -97,14 +98,42 @@ function opened(
 export async function startOf(
   db: Database,
   guide: PinnedGuide,
-  { job, signs, intake }: Pick<TicketFacts, "job" | "signs" | "intake">,
+  facts: TicketFacts,
 ): Promise<Result<Entry, TicketTrouble>> {
+  const { job, signs, intake } = facts;
   const plan = await planFor(db, guide, job);
   if (!plan.ok) return plan;
   const told = signs.length > 0 ? { signs } : {};
   const lots = screwsMissing(intake);
   const missing = lots.size > 0 ? { missing: Object.fromEntries(lots) } : {};
-  return ok({ do: "start", guide, job, down: plan.value.down, ...told, ...missing });
+  const before = await brokenBefore(db, facts);
+  const broken = before.length > 0 ? { broken: before } : {};
+  return ok({ do: "start", guide, job, down: plan.value.down, ...told, ...missing, ...broken });
+}
+
+/**
+ * What broke on a machine in its earlier tickets, and did not come new there. The last ledger knows of those before it;
+ * a machine is told by its serial.
+ */
+async function brokenBefore(
+  db: Database,
+  { number, serial, guideId }: TicketFacts,
+): Promise<readonly Broken[]> {
+  for (const facts of await ticketsOfSerial(db, serial, number)) {
+    const stream = await readStream(db, jobStream(facts.number));
+    if (facts.number > number || facts.guideId !== guideId || !stream) continue;
+    const ledger = await begun(db, facts, stream);
+    if (!ledger.ok) continue;
+    const { folded, model } = ledger.value;
+    const { broken, targets, fitted, phase } = folded.state;
+    const fresh = new Set(
+      phase === "closed" ? [...targets, ...fitted.map(({ part }) => part)] : [],
+    );
+    const isThere = ({ at }: Broken): boolean =>
+      !fresh.has(at) && !(model.guide.joints[at]?.joins ?? []).some((part) => fresh.has(part));
+    return broken.filter(isThere).map((one) => ({ ticket: facts.number, ...one }));
+  }
+  return [];
 }
 
 /** The events of a ledger as they are sent, from one on. */

@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import { MIREL, ofAFile, TestShop } from "../../testing/shop.ts";
+import { done, MIREL, ofAFile, TestShop } from "../../testing/shop.ts";
 import { missedOf, talliesFor } from "../../data/minutes/index.server.ts";
 import { lineOfTicket, ticketByNumber, transitionsOf } from "../../data/ticket/index.server.ts";
 import { decide } from "../ticket/index.server.ts";
@@ -38,6 +38,32 @@ test("writes come one after the other: one that fails does not stop the next", a
   await expect(bad).rejects.toThrow("no");
   await Promise.all([slow, last]);
   expect(order).toEqual([1, 2]);
+});
+
+test("what broke stays with the serial: the next ticket's bench begins with it, what came new is whole", async () => {
+  const first = await shop.atBench({ parts: ["fan"] });
+  await shop.play(first, 4);
+  const broke = async (at: string, how: string) => {
+    const { events } = await shop.ledger(first);
+    const entry = { do: "broke", what: "clip", at, how, tells: "desk" } as const;
+    done(await shop.tick(first, `broke-${at}`, entry, events.length));
+  };
+  await broke("base-clips", "one is left out");
+  await broke("fan", "an ear is off");
+  await shop.play(first);
+  const brokenOf = async (number: number) => (await shop.ledger(number)).folded.state.broken;
+  expect(await brokenOf(first)).toHaveLength(2);
+  const kept = { ticket: first, what: "clip", at: "base-clips", how: "one is left out" };
+  const next = await shop.atBench();
+  expect(await brokenOf(next)).toEqual([{ ...kept, tells: "desk" }]);
+  // Its own ledger keeps it, and hands it on.
+  await shop.play(next, 2);
+  expect((await shop.written(next))[0]!.entry).toMatchObject({ do: "start", broken: [kept] });
+  expect(await brokenOf(await shop.atBench())).toEqual([{ ...kept, tells: "desk" }]);
+  // Another machine, or one without a serial, has none.
+  for (const serial of ["A2-9", ""]) {
+    expect(await brokenOf(await shop.atBench({ serial }))).toEqual([]);
+  }
 });
 
 describe("a tick", () => {

@@ -2,7 +2,7 @@ export {
   adoptQuote,
   makeQuote,
   priced,
-  usedUpBy,
+  spentBy,
   type Asked,
   type PriceError,
 } from "./quotes.server.ts";

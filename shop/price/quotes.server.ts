@@ -3,6 +3,8 @@ import { labourOf, wayOf } from "../../core/price/index.ts";
 import { quoteOf, type QuoteRates } from "../../core/quote/index.ts";
 import {
   type FoundOffer,
+  type Frail,
+  frailThings,
   handOffer,
   type HandOffer,
   usedUp,
@@ -26,8 +28,9 @@ import {
   dayOf,
   firstLifeOf,
   ratesOf,
-  record,
+  recordIn,
   type RecordError,
+  sealsToAsk,
   type Standing,
   standingOf,
 } from "../stage/index.server.ts";
@@ -57,14 +60,20 @@ export async function priced(db: Database, number: number): Promise<Result<Price
   return ok({ ...standing.value, broken, offers, trouble, rates, covered });
 }
 
-/** What a ticket's job uses up beside its parts; undefined: it is not planned. */
-export async function usedUpBy(
+/** What a ticket's job uses up beside its parts, and what may not survive it; undefined: it is not planned. */
+export async function spentBy(
   db: Database,
   { facts, model, pinned }: Standing,
   asker?: AbortSignal,
-): Promise<UsedUp | undefined> {
-  const plan = hasWay(facts.job) ? await planFor(db, pinned, facts.job, asker) : undefined;
-  return plan?.ok ? usedUp(model.guide, plan.value.down) : undefined;
+): Promise<{ readonly usedUp: UsedUp; readonly frail: readonly Frail[] } | undefined> {
+  const { job } = facts;
+  const plan = hasWay(job) ? await planFor(db, pinned, job, asker) : undefined;
+  if (!plan?.ok) return undefined;
+  const { down } = plan.value;
+  const comesNew = (part: string): boolean =>
+    (job.for.includes(part) && job.again?.includes(part) !== true) ||
+    job.new?.includes(part) === true;
+  return { usedUp: usedUp(model.guide, down), frail: frailThings(model.guide, down, comesNew) };
 }
 
 export type QuoteError =
@@ -116,6 +125,7 @@ export async function makeQuote(
   const job = { ...facts.job, new: [...brought].filter((part) => !facts.job.for.includes(part)) };
   const plan = isLook(job) ? undefined : await planFor(db, pinned, job);
   if (plan && !plan.ok) return plan;
+  const seals = plan ? usedUp(model.guide, plan.value.down).seals : [];
   const labour = plan ? labourOf(plan.value) : { minutes: COSMETIC_MINUTES, above: 0 };
   const way = wayOf(broken, chosen, rates, () => labour);
   const day = await dayOf(act);
@@ -123,13 +133,13 @@ export async function makeQuote(
     finding: facts.work === "find",
     until: dayAfter(day, rates.holds),
     worth: asked.worth,
+    seals: seals.map((part) => model.guide.parts[part]?.name ?? part),
     covered: covered.filter((part) => facts.job.for.includes(part)),
     isWhole: !isLook(facts.job) && facts.job.for.every((part) => covered.includes(part)),
   });
-  return record(act, number, [{ kind: "quoted", quote }], {
-    id: asked.id,
-    note: `quote ${stand.quotes.length + 1}`,
-  });
+  const named = { id: asked.id, note: `quote ${stand.quotes.length + 1}` };
+  const deeds = [{ kind: "quoted", quote } as const, ...sealsToAsk(seals, stand)];
+  return db.write((transaction) => recordIn(act, number, deeds, named, transaction));
 }
 
 /** Feet, stickers, a polish. */

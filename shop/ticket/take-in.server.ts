@@ -14,6 +14,7 @@ import {
   waitsOf,
   workLine,
 } from "../../core/ticket/index.ts";
+import { usedUp } from "../../core/supply/index.ts";
 import { CONSENT_WORDS } from "../../core/words/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
@@ -28,7 +29,7 @@ import {
 import { allow, stampOf, type Act } from "../act.server.ts";
 import { addModel, keepUnbegunLine } from "../guide/index.server.ts";
 import { planFor, soon } from "../plan/index.server.ts";
-import { dayOf } from "../stage/index.server.ts";
+import { dayOf, sealsToAsk } from "../stage/index.server.ts";
 
 /**
  * Takes a machine in: a ticket that waits for its customer. Gives its number; the same thing sent twice, by its id, is
@@ -62,6 +63,7 @@ export async function takeIn(
   const plan = planning && (await soon(planning));
   if (plan && !plan.ok) return fail({ type: "no-sequence" });
   const line = workLine(known.value, job, plan && diveFromPlan(plan.value));
+  const seals = plan ? usedUp(known.value.guide, plan.value.down).seals : [];
   const intake = { ...facts.intake, ...(await firstLife(db, facts.serial)) };
   const { joints } = known.value.guide;
   const lot = [...screwsMissing(intake)].find(([id, missing]) => {
@@ -98,11 +100,14 @@ export async function takeIn(
       sent,
     );
     await keepLine(db, number, line, transaction);
-    const deeds = facts.consents.map(({ about, given }) => ({
-      id: act.newId(),
-      ...stampOf(act),
-      deed: { kind: "consent", about, given, words: CONSENT_WORDS[about] } as const,
-    }));
+    const said = facts.consents.map(
+      ({ about, given }) =>
+        ({ kind: "consent", about, given, words: CONSENT_WORDS[about] }) as const,
+    );
+    const asked = sealsToAsk(seals, {
+      consents: facts.consents,
+    });
+    const deeds = [...said, ...asked].map((deed) => ({ id: act.newId(), ...stampOf(act), deed }));
     await addDeeds(db, number, deeds, transaction);
     return ok(number);
   });
