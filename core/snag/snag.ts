@@ -46,8 +46,9 @@ const UNDER_IT = 2.5;
 const UNDER = 1.5;
 /** A slack lead gives before it holds. */
 const SLACK = 0.5;
-/** Millimetres at which being away from where it binds halves a suspect. */
-const NEAR = 40;
+/** Millimetres at which being away from where it binds halves a suspect; a joint nobody knows the place of weighs so much. */
+const NEAR = 30;
+const NO_PLACE = 0.1;
 
 /**
  * What still holds a part. The parts that should come along are those of the lift that the plan from
@@ -61,7 +62,7 @@ export function snagOf(model: Model, input: SnagInput): readonly Suspect[] {
   const state = stateOf(model, input.from);
   const along = comingAlong(model, state, input);
   const between = model.jointIds.flatMap((_, j) =>
-    isBetween(model, j, along) && !model.permanent[j] ? [j] : [],
+    isBetween(model, state, j, along) && !model.permanent[j] ? [j] : [],
   );
   const closed = between.filter((j) => !state.open[j] && model.rigid[j]);
   const over = partsOver(model, state, along);
@@ -93,8 +94,13 @@ function comingAlong(model: Model, state: State, input: SnagInput): ReadonlySet<
   return along;
 }
 
-const isBetween = (model: Model, j: number, along: ReadonlySet<number>): boolean =>
-  model.joins[j]!.some((p) => along.has(p)) && model.joins[j]!.some((p) => !along.has(p));
+/** A joint from what comes to what stays: what lies on the bench already pulls on nothing. */
+const isBetween = (model: Model, { stack }: State, j: number, along: ReadonlySet<number>) =>
+  model.joins[j]!.some(
+    (p) =>
+      along.has(p) &&
+      model.joins[j]!.some((other) => !along.has(other) && stack[other] === stack[p]),
+  );
 
 function partsOver(model: Model, state: State, along: ReadonlySet<number>): readonly number[] {
   const over = new Set<number>();
@@ -120,13 +126,14 @@ function weightOf(
   const hidden = joint.hidden === undefined ? under : HIDDEN;
   const pull = joint.slack === true ? SLACK : 1;
   const before = 1 + (missed?.[id] ?? 0);
-  return MISSED[joint.kind] * hidden * pull * before * nearness(joint, near);
+  return MISSED[joint.kind] * hidden * pull * before * nearness(model, joint, near);
 }
 
-function nearness(joint: GuideJoint, near: Point | undefined): number {
+/** Fingers feel where it binds to about 15 mm: farther off it is likely another one, and none is ruled out. */
+function nearness(model: Model, joint: GuideJoint, near: Point | undefined): number {
   if (!near) return 1;
-  const away = distanceTo(joint, near);
-  return away === undefined ? 0.25 : 1 / (1 + away / NEAR);
+  const away = distanceTo(joint, near) ?? distanceToParts(model, joint, near);
+  return away === undefined ? NO_PLACE : 1 / (1 + (away / NEAR) ** 2);
 }
 
 /** Millimetres from a point to the nearest of a joint's points in the same view. */
@@ -135,6 +142,19 @@ function distanceTo(joint: GuideJoint, near: Point): number | undefined {
     .filter(({ view }) => view === near.view)
     .map(({ x, y }) => Math.hypot(x - near.x, y - near.y));
   return all.length === 0 ? undefined : Math.min(...all);
+}
+
+/** Of a joint without points: to the farther of its parts, as it is where they meet. */
+function distanceToParts(model: Model, { joins }: GuideJoint, near: Point): number | undefined {
+  const all = joins.flatMap((id) => {
+    const { shape } = model.guide.parts[id]!;
+    if (shape?.view !== near.view) return [];
+    const { x, y, w, h } = shape;
+    const beyond = (at: number, from: number, size: number): number =>
+      Math.max(from - at, 0, at - from - size);
+    return [Math.hypot(beyond(near.x, x, w), beyond(near.y, y, h))];
+  });
+  return all.length === 0 ? undefined : Math.max(...all);
 }
 
 function jointSuspect(
