@@ -18,7 +18,9 @@ function shown(id: string, job: Job): string {
   const plan = planJob(guide, job);
   if (!plan.ok) throw new Error(`${id}: no plan`);
   return plain(
-    renderToStaticMarkup(<PlanView guide={guide} title="Short way" plan={plan.value} />),
+    renderToStaticMarkup(
+      <PlanView guide={guide} title="Short way" plan={plan.value} careful={2} />,
+    ),
   );
 }
 

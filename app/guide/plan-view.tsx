@@ -22,10 +22,13 @@ export const PlanView = memo(function PlanView({
   guide,
   title,
   plan,
+  careful,
 }: {
   guide: Guide;
   title: string;
   plan: Plan;
+  /** Dearer by less than so many minutes, the shop takes the careful way. */
+  careful: number;
 }) {
   const gates = new Map(plan.gates.map(({ before, joints }) => [before, joints]));
   const minutes = (plan.work + plan.handling.minutes).toFixed(1);
@@ -57,7 +60,7 @@ export const PlanView = memo(function PlanView({
           {plan.careful && (
             <div>
               With the power taken off first it takes {plan.careful.minutes.toFixed(1)} minutes more
-              {isCarefulTaken(plan)
+              {isCarefulTaken(plan, careful)
                 ? ": the bench leads that way."
                 : "; choose the careful way for it."}
             </div>

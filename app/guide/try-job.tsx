@@ -34,12 +34,15 @@ export const TryJob = memo(function TryJob({
   job,
   setJob,
   tickets,
+  careful: under,
   favourite,
 }: {
   guide: Guide;
   job: Job;
   setJob: (job: Job) => void;
   tickets: readonly OpenTicket[];
+  /** Dearer by less than so many minutes, the shop takes the careful way. */
+  careful: number;
   /** The ticket whose job is being changed, if the page was opened from one. */
   favourite: number | undefined;
 }) {
@@ -132,6 +135,7 @@ export const TryJob = memo(function TryJob({
                     : "Careful way"
               }
               plan={shown}
+              careful={under}
             />
           </>
         )}

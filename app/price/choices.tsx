@@ -70,7 +70,10 @@ export function Choices({
   );
   const isPriced = !isLook(job) || work === "cosmetic";
   const question = useMemo(
-    () => (broken.length > 0 ? { guide, job, broken, offers: all, rates } : undefined),
+    () =>
+      broken.length > 0
+        ? { guide, job, broken, offers: all, rates, careful: rates.careful }
+        : undefined,
     [guide, job, broken, all, rates],
   );
   const asked = useWorker(make, ask, question);

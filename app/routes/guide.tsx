@@ -163,6 +163,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
           job={job}
           setJob={setJob}
           tickets={tickets}
+          careful={loaderData.careful}
           favourite={Number(search.get("ticket")) || undefined}
         />
       )}

@@ -15,8 +15,9 @@ const FIELDS = [
   ["tax", "Tax, %", "share"],
   ["deposit", "Deposit on parts, %", "share"],
   ["worth", "Worth it up to, % of the machine", "share"],
-  ["holds", "A quote holds, days", "days"],
-  ["warranty", "Warranty on work and parts, days", "days"],
+  ["holds", "A quote holds, days", "number"],
+  ["warranty", "Warranty on work and parts, days", "number"],
+  ["careful", "Careful way if dearer by less than, min", "number"],
 ] as const;
 
 const shown = (kind: (typeof FIELDS)[number][2], value: number): string => {

@@ -9,6 +9,8 @@ export interface PriceQuestion {
   readonly broken: readonly string[];
   readonly offers: readonly Offer[];
   readonly rates: Rates;
+  /** Dearer by less than so many minutes, the shop takes the careful way. */
+  readonly careful: number;
 }
 
 export type PriceAnswer =
@@ -17,8 +19,8 @@ export type PriceAnswer =
 
 /** Prices off the page's own thread: the planner is asked for the labour of each choice. */
 const work = {
-  front({ guide, job, broken, offers, rates }: PriceQuestion): PriceAnswer {
-    const found = coverFront(broken, offers, rates, labourOn(guide, job));
+  front({ guide, job, broken, offers, rates, careful }: PriceQuestion): PriceAnswer {
+    const found = coverFront(broken, offers, rates, labourOn(guide, job, careful));
     return "front" in found ? { type: "front", ...found } : found;
   },
 };

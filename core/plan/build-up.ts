@@ -124,9 +124,9 @@ export function gatesOf(problem: Problem, start: State, down: readonly Move[]): 
 }
 
 /**
- * What moves from old parts to the new ones: the parts that lie on a target's unit, directly or down the
- * chain, and came off it, each once, with the joints opened for it: those that tie it to a unit or to
- * what it lies on. New parts and targets do not move over, and what only rides along is left out.
+ * What moves from old parts to the new ones, each once, with the joints opened for it: the parts that lie on a target's
+ * unit, directly or down the chain, and came off it; and what was glued or taped to the unit, or to what goes with it.
+ * New parts and targets do not move over, and what only rides along is left out.
  */
 export function transfersOf(
   { model, goal }: Problem,
@@ -136,14 +136,29 @@ export function transfersOf(
   const opened = new Set(down.flatMap((move) => (move.do === "release" ? [move.joint] : [])));
   const end = statesAlong(start, down).at(-1)!;
   const old = new Set(goal.units.flatMap(({ parts }) => [...parts]));
+  const liesOn = (part: number): number | undefined => model.below[part]!.find((q) => old.has(q));
+  const goesAlong = (part: number): boolean => {
+    const on = liesOn(part);
+    return old.has(part) || (on !== undefined && end.stack[part] === end.stack[on]);
+  };
   return [...model.partIds.keys()].flatMap((part) => {
-    if (old.has(part) || goal.fresh.has(part)) return [];
-    const on = model.below[part]!.find((q) => old.has(q));
-    if (on === undefined || end.stack[part] === end.stack[on]) return [];
+    if (goesAlong(part) || goal.fresh.has(part)) return [];
+    const isOnIt = liesOn(part) !== undefined;
     const under = new Set([...old, ...model.below[part]!]);
-    const joints = model.jointsOfPart[part]!.filter(
-      (j) => opened.has(j) && model.joins[j]!.some((q) => q !== part && under.has(q)),
-    );
+    const joints = model.jointsOfPart[part]!.filter((j) => {
+      if (!opened.has(j)) return false;
+      const others = model.joins[j]!.filter((q) => q !== part);
+      if (isOnIt && others.some((q) => under.has(q))) return true;
+      // What a unit was glued into stays where it is; what was glued to the unit moves over.
+      return (
+        isSticky(model, j) && others.some((q) => goesAlong(q) && !model.below[q]!.includes(part))
+      );
+    });
     return joints.length > 0 ? [{ part, joints }] : [];
   });
 }
+
+const isSticky = ({ guide, jointIds }: Model, j: number): boolean => {
+  const { kind } = guide.joints[jointIds[j]!]!;
+  return kind === "adhesive" || kind === "tape";
+};

@@ -65,6 +65,12 @@ test("where it is dearer it is only offered", () => {
   expect(least.value.careful!.minutes).toBeGreaterThan(2);
   expect(isCarefulTaken(least.value)).toBe(false);
   expect(planToDo(far, job)).toEqual(least);
+  // A shop says up to how many minutes it is taken all the same; none: never.
+  const { minutes } = least.value.careful!;
+  expect(planToDo(far, job, { under: minutes })).toEqual(least);
+  const done = planToDo(far, job, { under: minutes + 0.1 });
+  expect(done.ok && done.value.forced).toEqual([]);
+  expect(planToDo(machine(0.5), job, { under: 0 })).toEqual(planJob(machine(0.5), job));
 });
 
 test("a job that takes the power off anyway, or cannot be planned, is as it was", () => {

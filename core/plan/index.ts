@@ -13,7 +13,7 @@ export {
   type UpStep,
 } from "./plan.ts";
 export { bitsOf } from "./bits.ts";
-export { isCarefulTaken, planToDo } from "./careful.ts";
+export { CAREFUL_UNDER, isCarefulTaken, planToDo } from "./careful.ts";
 export { stepKey, thingOf } from "./step-key.ts";
 export { waysApart } from "./ways.ts";
 export { unitingLifts, upOrder } from "./build-up.ts";

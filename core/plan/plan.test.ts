@@ -160,6 +160,31 @@ describe("rules", () => {
     ]);
   });
 
+  test("what was glued to the old part, or to a tape that goes with it, moves over; where it lay does not", () => {
+    const glue = (a: string, b: string) => ({ kind: "adhesive", joins: [a, b] }) as const;
+    const facts = guide({
+      parts: {
+        frame: part(),
+        pack: part("frame", { kind: "battery" }),
+        strip: part("pack", { kind: "tape" }),
+        lead: part("frame", { kind: "cable" }),
+        flex: part("frame", { kind: "cable" }),
+      },
+      joints: {
+        bed: glue("frame", "pack"),
+        "strip-glue": { ...glue("pack", "strip"), permanent: true },
+        "lead-tape": { kind: "tape", joins: ["pack", "lead"] },
+        "flex-tape": { kind: "tape", joins: ["strip", "flex"] },
+        clamp: screws(["lead", "frame"]),
+        hold: screws(["flex", "frame"]),
+      },
+    });
+    expect(planned(facts, { for: ["pack"] }).transfers).toEqual([
+      { part: "lead", joints: ["lead-tape"] },
+      { part: "flex", joints: ["flex-tape"] },
+    ]);
+  });
+
   test("the handling is counted: bits that differ, turns that differ", () => {
     const { handling } = planned(smallGuide(), { for: ["fan"], mode: "book" });
     expect(handling.changes).toBe(3);

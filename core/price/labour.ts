@@ -11,9 +11,9 @@ export const labourOf = (plan: Pick<Plan, "work" | "bound" | "proven" | "handlin
 
 /** The planner's minutes for exactly a choice: what the job replaces, and what else comes new with it. */
 export const labourOn =
-  (guide: Guide, job: Pick<Job, "for" | "again" | "mode">) =>
+  (guide: Guide, job: Pick<Job, "for" | "again" | "mode">, under?: number) =>
   (brings: readonly string[]): Labour => {
     const fresh = brings.filter((id) => !job.for.includes(id) && Object.hasOwn(guide.parts, id));
-    const plan = planToDo(guide, { ...job, new: fresh });
+    const plan = planToDo(guide, { ...job, new: fresh }, { under });
     return plan.ok ? labourOf(plan.value) : { minutes: 0, above: 0 };
   };

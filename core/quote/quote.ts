@@ -1,3 +1,4 @@
+import { CAREFUL_UNDER } from "../plan/index.ts";
 import { toCents, type Way } from "../price/index.ts";
 import type { FoundOffer } from "../supply/index.ts";
 
@@ -16,6 +17,8 @@ export interface QuoteRates {
   readonly worth: number;
   /** Days of warranty on the work and what was put in. */
   readonly warranty: number;
+  /** Dearer by less than so many minutes, the careful way is taken by itself. */
+  readonly careful: number;
 }
 
 export const USUAL_RATES: QuoteRates = {
@@ -26,6 +29,7 @@ export const USUAL_RATES: QuoteRates = {
   holds: 14,
   worth: 0.5,
   warranty: 180,
+  careful: CAREFUL_UNDER,
 };
 
 const share = { type: "number", minimum: 0, maximum: 1 };
@@ -34,7 +38,7 @@ const days = { type: "integer", minimum: 0, maximum: 3650 };
 
 export const quoteRatesSchema = {
   type: "object",
-  required: ["hour", "tax", "finding", "deposit", "holds", "worth", "warranty"],
+  required: ["hour", "tax", "finding", "deposit", "holds", "worth", "warranty", "careful"],
   properties: {
     hour: cents,
     tax: share,
@@ -43,6 +47,7 @@ export const quoteRatesSchema = {
     holds: days,
     worth: { type: "number", minimum: 0.05, maximum: 5 },
     warranty: days,
+    careful: { type: "number", minimum: 0, maximum: 60 },
   },
   additionalProperties: false,
 };

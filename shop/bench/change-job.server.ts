@@ -102,7 +102,7 @@ async function changeBegun(
   if (!ledger.ok) return ledger;
   const { folded } = ledger.value;
   const { model } = folded;
-  const entry = await replan(model, folded.state, job);
+  const entry = await replan(act.db, model, folded.state, job);
   if (!entry.ok) return entry;
   if (!admit(model, folded.state, entry.value).ok) return fail({ type: "change-too-late" });
   const added: readonly LedgerEvent[] = [{ id: act.newId(), ...stampOf(act), entry: entry.value }];

@@ -64,7 +64,7 @@ export async function renewJob(act: Act, number: number): Promise<Result<true, R
     const next = renewed(folded.model, model.value, events);
     if (!next.ok)
       return fail({ type: "goes-against", entry: next.error.entry, guide: folded.model.guide });
-    const plan = await replan(next.value.model, next.value.state, folded.state.job!);
+    const plan = await replan(act.db, next.value.model, next.value.state, folded.state.job!);
     if (!plan.ok) return plan;
     const stamp = stampOf(act);
     const id = act.newId();

@@ -17,8 +17,10 @@ import type { Job, JobError, Model } from "../../core/rules/index.ts";
 import { isAtBench, type NotNow, type TickError, type TickReply } from "../../core/ticket/index.ts";
 import { stopAsk } from "../../core/words/index.ts";
 import { eventById } from "../../data/bench/index.server.ts";
+import type { Database } from "../../data/database/index.server.ts";
 import { allPeople, wasAtScreen } from "../../data/people/index.server.ts";
 import type { Act } from "../act.server.ts";
+import { ratesOf } from "../stage/index.server.ts";
 import { planAside } from "../plan/index.server.ts";
 import { grow, type Growing, MOST_TRIES } from "./grow.server.ts";
 import { ledgerOf, sentFrom, type OpenLedger } from "./ledgers.server.ts";
@@ -97,7 +99,7 @@ async function judge(
   if (!admitted.ok) return fail({ type: "refused", refusal: admitted.error });
   const next = foldOn(folded.model, folded, [...events, event]);
   const { model } = next;
-  const follows = await followUp(next, folded.state, event);
+  const follows = await followUp(act.db, next, folded.state, event);
   if (follows === "busy") return fail({ type: "busy" });
   if (follows === "no-way") return fail({ type: "refused", refusal: { type: "no-way" } });
   const added = follows ? [event, { ...follows, id: act.newId() }] : [event];
@@ -119,6 +121,7 @@ const LEADS_ON: ReadonlySet<string> = new Set<Entry["do"]>(["release", "lift", "
 
 /** A new plan from here, when the steps that are left no longer lead to the end. */
 async function followUp(
+  db: Database,
   { model, state }: Folded,
   before: BenchState,
   event: LedgerEvent,
@@ -129,7 +132,7 @@ async function followUp(
   if (entry.do !== "rework" && (state.phase !== "down" || routeDown(model, state).complete))
     return undefined;
   const job = entry.do === "rework" ? jobToOpen(before, entry.joint) : state.job!;
-  const plan = await replan(model, state, job);
+  const plan = await replan(db, model, state, job);
   if (!plan.ok && plan.error.type === "not-now") return "busy";
   if (!plan.ok && isBack) return "no-way";
   if (!plan.ok) throw new Error(`no way on from here: ${JSON.stringify(plan.error)}`);
@@ -145,10 +148,13 @@ const jobToOpen = ({ job }: BenchState, joint: string): Job => ({
 
 /** The entry that leads on from the machine as it is now, for the same job or another one. */
 export async function replan(
+  db: Database,
   model: Model,
   { machine }: BenchState,
   job: Job,
 ): Promise<Result<Entry, JobError | NotNow>> {
-  const plan = await planAside({ guide: model.guide, job, from: savedState(model, machine) });
+  const from = savedState(model, machine);
+  const { careful: under } = await ratesOf(db);
+  const plan = await planAside({ guide: model.guide, job, from, under });
   return plan.ok ? ok({ do: "replan", job, down: plan.value.down }) : plan;
 }

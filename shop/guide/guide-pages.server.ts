@@ -21,6 +21,7 @@ import {
   type GuideVersion,
 } from "../../data/guide/index.server.ts";
 import { changeableTickets, handedBack } from "../../data/ticket/index.server.ts";
+import { ratesOf } from "../stage/index.server.ts";
 import { knownOf } from "./known.server.ts";
 
 /** A machine by name: a guide as its first codes name it, or one of its sisters. */
@@ -156,6 +157,8 @@ export interface GuidePage {
   readonly codes: readonly string[];
   readonly code: string;
   readonly tickets: readonly { readonly number: number; readonly customer: string }[];
+  /** Dearer by less than so many minutes, the shop takes the careful way. */
+  readonly careful: number;
   /** The newest first, each with what it changed. */
   readonly versions: readonly (GuideVersion & { readonly changes: readonly FactChange[] })[];
 }
@@ -181,7 +184,8 @@ export async function guidePage(
   const code = wanted ?? whole.value.codes[0]!;
   const variant = guideForCode(whole.value, code);
   if (!variant.ok) return fail({ type: "code-unknown" });
-  const [tickets, versions] = await Promise.all([
+  const [rates, tickets, versions] = await Promise.all([
+    ratesOf(db),
     changeableTickets(db, guideId),
     withChanges(db, await versionsOf(db, guideId)),
   ]);
@@ -191,6 +195,7 @@ export async function guidePage(
     hash,
     codes: allCodes(whole.value),
     code,
+    careful: rates.careful,
     tickets,
     versions,
   });

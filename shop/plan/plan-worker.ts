@@ -28,11 +28,13 @@ export interface PlanTask {
   readonly guide: Guide;
   readonly job: Job;
   readonly from?: SavedState;
+  /** Dearer by less than so many minutes, the careful way is taken. */
+  readonly under: number;
 }
 
 /** What a worker of the pool runs: the core's planner, the check of a guide, and simulated shops; nothing else. */
-export const planTask = ({ guide, job, from }: PlanTask): Result<Plan, JobError> =>
-  planToDo(guide, job, from);
+export const planTask = ({ guide, job, from, under }: PlanTask): Result<Plan, JobError> =>
+  planToDo(guide, job, { from, under });
 
 /** What the shop's guides say of claims that nobody has settled. */
 export const tallyTask = (guides: readonly Guide[]): Tallies => tallyOf(guides);

@@ -10,12 +10,13 @@ import type { GuideTrouble, NotNow } from "../../core/ticket/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { modelFor } from "../../data/guide/index.server.ts";
 import { keepPlan, keptPlan } from "../../data/plan/index.server.ts";
+import { ratesOf } from "../stage/index.server.ts";
 import { planAside } from "./pool.server.ts";
 
 export type PlanError = GuideTrouble | JobError | NotNow;
 
 /**
- * The finished plan of a job on a closed machine: made once, then kept by planner, guide version, code and job. It is
+ * The finished plan of a job on a closed machine: made once, then kept by planner, guide version, code, job and what the shop says of careful ways. It is
  * ended when all who asked for it have left.
  */
 export async function planFor(
@@ -26,11 +27,12 @@ export async function planFor(
 ): Promise<Result<Plan, PlanError>> {
   const model = await modelFor(db, guide.version, guide.code);
   if (!model.ok) return model;
-  const text = `${PLANNER}:${guide.version}:${guide.code}:${JSON.stringify(job)}`;
+  const { careful: under } = await ratesOf(db);
+  const text = `${PLANNER}:${guide.version}:${guide.code}:${under}:${JSON.stringify(job)}`;
   const key = createHash("sha256").update(text).digest("hex");
   const kept = await keptPlan(db, key);
   if (kept) return ok(kept);
-  const task = { guide: planGuide(model.value, job), job };
+  const task = { guide: planGuide(model.value, job), job, under };
   return underWay.ask(key, (ended) => makePlan(db, key, task, ended), asker);
 }
 

@@ -109,6 +109,9 @@ test("what the shop reckons by is the usual until it says otherwise, and what is
   expect(await ratesOf(shop.db)).toEqual(USUAL_RATES);
   await keepRates(shop.act(MIREL), { ...USUAL_RATES, hour: 7500 });
   expect((await ratesOf(shop.db)).hour).toBe(7500);
+  // A shop that kept its rates before there was more to say has the usual there.
+  await shop.byHand(`UPDATE settings SET value = '{"hour":7500}' WHERE key = 'rates'`);
+  expect(await ratesOf(shop.db)).toEqual({ ...USUAL_RATES, hour: 7500 });
   await shop.byHand("UPDATE settings SET value = '{' WHERE key = 'rates'");
   expect(await ratesOf(shop.db)).toEqual(USUAL_RATES);
 });

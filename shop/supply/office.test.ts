@@ -1,5 +1,6 @@
 import { startSupplier, type Supplier } from "../../stand-ins/supplier.ts";
-import { MIREL, done, TestShop } from "../../testing/shop.ts";
+import { storeGuide } from "../guide/index.server.ts";
+import { MIREL, done, guideFile, TestShop } from "../../testing/shop.ts";
 import type { Deed } from "../../core/ticket/index.ts";
 import { standOf } from "../../core/ticket/index.ts";
 import { deedsOf, ticketFacts } from "../../data/ticket/index.server.ts";
@@ -58,6 +59,30 @@ async function agreed(): Promise<number> {
   await say(number, yes(1));
   return number;
 }
+
+test("a job that breaks a seal has the customer asked, once, before the bench; the quote says it", async () => {
+  done(await storeGuide(shop.act(MIREL), guideFile("tallis-moss-15"), ""));
+  const number = await shop.ticket({ code: "TM15-E", serial: "M-1", parts: ["battery"] });
+  const asked = async () =>
+    (await stand(number)).consents.map(({ about, given }) => [about, given]);
+  const hand = [{ name: "Corner shop", part: "battery", price: 2100, days: 1 }];
+  done(await makeQuote(shop.act(), number, { id: "seal-1", offers: [], hand }));
+  done(await makeQuote(shop.act(), number, { id: "seal-2", offers: [], hand }));
+  expect(await asked()).toEqual([["seal", "open"]]);
+  const { quotes } = await stand(number);
+  expect(quotes.map(({ seals }) => seals)).toEqual([["Warranty seal"], ["Warranty seal"]]);
+  // Nobody buys one.
+  expect(quotes[0]!.lines.map(({ name }) => name).join()).not.toMatch(/seal/i);
+  await say(number, yes(2));
+  expect(await waits(number)).toBe("customer");
+  await say(number, { kind: "consent", about: "seal", given: "yes", words: "w" });
+  expect(await waits(number)).not.toBe("customer");
+  // What breaks none asks nothing.
+  const other = await shop.ticket({ parts: ["fan"] });
+  await quoted(other, (await fanOffers(other)).slice(0, 1));
+  expect((await stand(other)).consents).toEqual([]);
+  expect((await stand(other)).quotes[0]!.seals).toBeUndefined();
+});
 
 test("quotes are numbered and never change; what is gone or does not cover is refused", async () => {
   const number = await shop.ticket({ parts: ["fan"] });

@@ -18,6 +18,7 @@ import { entryFor } from "./next-entry.ts";
 import type { StepNote, StepPhoto } from "../aside/left-here.tsx";
 import type { Transfer } from "../swap/swap-panel.tsx";
 import { reader } from "../../../core/base/ajv.ts";
+import { forgetHurry } from "../screen/hurry.tsx";
 import { useKept } from "../../ui/use-kept.ts";
 import { useLearning } from "../learn/use-learning.ts";
 import { modelAtBench } from "../sync/kept-guide.ts";
@@ -203,6 +204,7 @@ function useTyped(ticket: number, isOver: boolean) {
     if (!isOver) return;
     setEnding(undefined);
     setFitted(undefined);
+    forgetHurry(ticket);
     void navigate(`/tickets/${ticket}`);
   }, [isOver, navigate, ticket, setEnding, setFitted]);
   return { ending, setEnding, fitted, setFitted };

@@ -9,6 +9,7 @@ import { DiveLine } from "../../signs/dive-line.tsx";
 import { useAfterPaint } from "../../ui/after-paint.ts";
 import { doneWord } from "../model/next-entry.ts";
 import { LotsStrip } from "../tray/lots-strip.tsx";
+import { HurryLine } from "./hurry.tsx";
 import { SidePanel } from "./side-panel.tsx";
 import { LifeChip } from "./life-chip.tsx";
 import { MinutesLine } from "./minutes-line.tsx";
@@ -58,6 +59,11 @@ export function BenchScreen(props: BenchScreenProps) {
                 <InReach bench={bench} />
               </Refused>
             )}
+            <HurryLine
+              ticket={props.ticket.number}
+              guide={bench.model.guide}
+              events={ledger.events}
+            />
             {shows.aside === undefined && <Buttons bench={bench} />}
           </div>
         </div>
