@@ -180,6 +180,9 @@ const FIRST: readonly DemoTicket[] = [
   },
 ];
 
+/** A machine that is sealed: its customers are asked at the counter. */
+const SEALED = "TM15-E";
+
 /** A ticket of the longer tail of the shop: as the ones above, said in a row. */
 const row = (
   takenIn: number,
@@ -197,7 +200,17 @@ const row = (
   takenIn,
   promised,
   by,
-  facts: { ...machine, code, customer, phone, fault, serial, condition, parts },
+  facts: {
+    ...machine,
+    ...(code === SEALED ? { consents: [{ about: "seal", given: "yes" }] } : {}),
+    code,
+    customer,
+    phone,
+    fault,
+    serial,
+    condition,
+    parts,
+  },
   stage,
 });
 
