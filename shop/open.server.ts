@@ -10,6 +10,7 @@ import {
 import { sweepPhotos } from "../data/photos/index.server.ts";
 import { everyNight, nightlyIn } from "./backup/index.server.ts";
 import { firstLead } from "./people/index.server.ts";
+import { eraseAgain } from "./ticket/index.server.ts";
 import { PROJECTIONS, rebuild } from "./rebuild.server.ts";
 
 /** The shop that this process serves. */
@@ -87,6 +88,7 @@ export async function openShop(folder: string, zone?: string, isKnown = false): 
   const db = await openDatabase(folder, { server: serverIn(process.env), isKnown });
   if ((await setting(db, "projections")) !== PROJECTIONS) await rebuild(db);
   await sweepPhotos(db);
+  await eraseAgain(db);
   return { db, zone: await zoneOf(db, zone), secret: await secretOf(db) };
 }
 

@@ -29,10 +29,17 @@ export const loader = shown(async ({ request, context }: Route.LoaderArgs) => {
   });
 });
 
-const readAsked = reader<{ readonly id: string; readonly customer: string }>({
+const readAsked = reader<{
+  readonly id: string;
+  readonly customer: string;
+  readonly photos?: boolean;
+}>({
   type: "object",
   required: ["customer"],
-  properties: { customer: { type: "string", minLength: 1, maxLength: 120 } },
+  properties: {
+    customer: { type: "string", minLength: 1, maxLength: 120 },
+    photos: { type: "boolean" },
+  },
 });
 
 /** Takes a person out of the record. */
@@ -41,7 +48,9 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
   if (!asked.ok)
     return data<Erased>({ error: "Nothing was erased: choose a customer." }, { status: 400 });
   const { act } = await actFor(context);
-  const tickets = await eraseCustomerData(act, asked.value.customer);
+  const tickets = await eraseCustomerData(act, asked.value.customer, {
+    photos: asked.value.photos === true,
+  });
   return tickets === undefined
     ? data<Erased>({ error: "There is no such customer any more." }, { status: 404 })
     : data<Erased>({ error: undefined, tickets });

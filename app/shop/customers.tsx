@@ -1,5 +1,7 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
@@ -20,6 +22,7 @@ export function Customers() {
   const erase = useFetcher<Erased>();
   const [query, setQuery] = useState("");
   const [sure, setSure] = useState<string>();
+  const [photos, setPhotos] = useState(false);
   const found = search.data ?? [];
   const ask = (letters: string) => {
     setQuery(letters);
@@ -60,20 +63,28 @@ export function Customers() {
             Hand out (JSON)
           </Button>
           {sure === id ? (
-            <Button
-              variant="contained"
-              color="error"
-              onClick={() => {
-                setSure(undefined);
-                setQuery("");
-                void erase.submit(
-                  { customer: id },
-                  { method: "post", action: PLACE, encType: "application/json" },
-                );
-              }}
-            >
-              Yes, erase {name} for good
-            </Button>
+            <>
+              <FormControlLabel
+                control={
+                  <Checkbox checked={photos} onChange={(_, isChecked) => setPhotos(isChecked)} />
+                }
+                label="The pictures of their machines too"
+              />
+              <Button
+                variant="contained"
+                color="error"
+                onClick={() => {
+                  setSure(undefined);
+                  setQuery("");
+                  void erase.submit(
+                    { customer: id, photos },
+                    { method: "post", action: PLACE, encType: "application/json" },
+                  );
+                }}
+              >
+                Yes, erase {name} for good
+              </Button>
+            </>
           ) : (
             <Button variant="outlined" color="error" onClick={() => setSure(id)}>
               Erase {name}

@@ -80,3 +80,4 @@ export {
   type MarkKind,
 } from "./intake.ts";
 export { mayBeSame, type FoundCustomer } from "./doubles.ts";
+export { knownBy, struckRecord, struckText } from "./strike.ts";

@@ -54,11 +54,13 @@ function keepConnections(sequelize: Sequelize): void {
   };
 }
 
+/** What is written is safe on the disk; what is taken away is overwritten there. */
+const PREPARED =
+  "PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000; PRAGMA secure_delete = ON;";
+
 const prepare = (connection: Connection): Promise<void> =>
   new Promise((resolve, reject) => {
-    connection.exec("PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000;", (error) =>
-      error ? reject(error) : resolve(),
-    );
+    connection.exec(PREPARED, (error) => (error ? reject(error) : resolve()));
   });
 
 /** A connection to a database file, prepared as every one is. */

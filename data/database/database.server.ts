@@ -29,6 +29,8 @@ export interface Database {
   standing(): Promise<Mark>;
   /** Notes in the folder how far it has come. */
   mark(): Promise<void>;
+  /** Leaves nothing behind of what was taken away: free pages, and what stands beside the file. */
+  clean(): Promise<void>;
   /** Tells the other servers of this shop a text, once the transaction stands. */
   tellOthers(text: string, transaction: Transaction): Promise<void>;
   /** Calls back with what others tell; with nothing where something may not have been heard. */

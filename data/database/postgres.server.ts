@@ -125,6 +125,7 @@ async function prepared(
     // It is another's care: what does not answer says so where it is asked.
     isInPlace: () => Promise.resolve(true),
     ...marked,
+    clean: () => take(() => inPlace(name, async () => void (await sequelize.query("VACUUM")))),
     tellOthers,
     onTold: others.onTold,
     async close() {

@@ -17,6 +17,8 @@ export interface SessionRow {
   made: number;
   seen: number;
   ended: number;
+  /** When it ended; null while it has not. */
+  over: number | null;
 }
 export interface TriesRow {
   key: string;

@@ -65,6 +65,13 @@ async function prepared(
     run: (sql, bind, transaction) => runIn(sequelize, sql, bind, transaction),
     isInPlace: () => isInPlace(folder, identity),
     ...marked,
+    clean: () =>
+      take(() =>
+        inPlace(folder, async () => {
+          await sequelize.query("VACUUM");
+          await sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)");
+        }),
+      ),
     // A file has one server.
     tellOthers: () => Promise.resolve(),
     onTold: () => undefined,

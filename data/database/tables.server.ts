@@ -57,6 +57,7 @@ export function defineTables(sequelize: Sequelize) {
       made: number(),
       seen: number(),
       ended: number(),
+      over: { type: DataTypes.INTEGER, allowNull: true },
     }),
     tries: table<TriesRow>("tries", {
       key: key(text()),

@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
-import type { FoundCustomer } from "../../core/ticket/index.ts";
+import { parseJson } from "../../core/base/parse-json.ts";
+import { type FoundCustomer, knownBy, struckRecord, struckText } from "../../core/ticket/index.ts";
 import { containing } from "../database/containing.server.ts";
 import type { Database } from "../database/database.server.ts";
 import type { CustomerRow } from "../database/rows.server.ts";
@@ -41,26 +42,50 @@ export async function customerData(db: Database, id: string) {
   return { customer, tickets };
 }
 
-/** Columns in which somebody may have written a customer's name or phone: of which ticket, and by what a row is known. */
-const WORDS = [
-  ["tickets", "fault", "number", "number"],
-  ["tickets", "condition", "number", "number"],
-  ["tickets", "intake", "number", "number"],
-  ["deeds", "body", "ticket", "seq"],
-  ["transitions", "note", "ticket", "id"],
-  ["notes", "text", "ticket", "id"],
-] as const;
+/** Columns in which somebody may have written a customer's name or phone: of which ticket, by what a row is known, and how it is written. */
+interface Place {
+  readonly table: string;
+  readonly column: string;
+  /** The ticket of a row, in SQL. */
+  readonly ticket: string;
+  readonly key: string;
+  readonly as: "text" | "record";
+}
+const place = (
+  table: string,
+  column: string,
+  as: Place["as"],
+  [ticket, key]: readonly [string, string],
+): Place => ({ table, column, as, ticket, key });
+const OF_TICKET = ["number", "number"] as const;
+const PLACES: readonly Place[] = [
+  place("tickets", "fault", "text", OF_TICKET),
+  place("tickets", "condition", "text", OF_TICKET),
+  place("tickets", "intake", "record", OF_TICKET),
+  place("deeds", "body", "record", ["ticket", "seq"]),
+  place("transitions", "note", "text", ["ticket", "id"]),
+  place("notes", "text", "text", ["ticket", "id"]),
+  place("ticket_lines", "held", "text", ["ticket", "ticket"]),
+  place("events", "body", "record", [
+    "(SELECT ticket FROM streams WHERE streams.id = events.stream)",
+    "id",
+  ]),
+];
+
+/** Bench entries that hold facts of a machine and no words about anybody. */
+const FACTS_ONLY = "'start', 'replan', 'learn', 'renew'";
 
 /**
- * Takes a person out of the record: name and phone, and both wherever they were written in words. The repairs, who did
- * them and when, stay. Gives how many tickets were theirs; undefined: there is no such customer.
+ * Takes a person out of the record: name and phone, and both wherever they were written in words; on other people's
+ * tickets the whole name and the phone. Their machines lose their serials. The repairs, who did them and when, and what
+ * was paid, stay. Gives how many tickets were theirs; undefined: there is no such customer.
  */
 export async function eraseCustomer(
   db: Database,
   id: string,
   as: string,
   transaction: Transaction,
-): Promise<number | undefined> {
+): Promise<readonly number[] | undefined> {
   const customer = await db.tables.customers.findByPk(id, { raw: true, transaction });
   if (!customer) return undefined;
   const tickets = await db.tables.tickets.findAll({
@@ -69,22 +94,36 @@ export async function eraseCustomer(
     raw: true,
     transaction,
   });
-  const words = wordsOf(customer);
-  for (const { number } of tickets) {
-    for (const place of WORDS) await strike(number, place);
+  const numbers = tickets.map(({ number }) => number);
+  const { own, sure } = knownBy(customer.name, customer.phone);
+  for (const at of PLACES) {
+    for (const number of numbers) {
+      await strike(at, `${at.ticket} = $number`, { number }, own);
+    }
+    for (const like of likely(customer, sure.length > 0)) {
+      await strike(at, `${at.column} LIKE $like ESCAPE '\\'`, { like }, sure);
+    }
   }
+  await db.tables.tickets.update({ serial: "" }, { where: { customerId: id }, transaction });
   const gone = { name: as, phone: "" };
   await db.tables.customers.update(gone, { where: { id }, transaction });
-  return tickets.length;
+  return numbers;
 
-  async function strike(number: number, [table, column, of, key]: (typeof WORDS)[number]) {
-    const rows = await db.select<{ row: number | string; text: string }>(
-      `SELECT ${key} AS row, ${column} AS text FROM ${table} WHERE ${of} = $number`,
-      { number },
+  async function strike(
+    { table, column, key, as: form }: Place,
+    where: string,
+    bind: Readonly<Record<string, unknown>>,
+    words: readonly RegExp[],
+  ): Promise<void> {
+    const about = table === "events" ? `${where} AND kind NOT IN (${FACTS_ONLY})` : where;
+    const rows = await db.select<{ row: number | string; text: string | null }>(
+      `SELECT ${key} AS row, ${column} AS text FROM ${table} WHERE ${about}`,
+      bind,
       transaction,
     );
     for (const { row, text } of rows) {
-      const struck = words.reduce((rest, word) => rest.replace(word, "…"), text);
+      if (text === null) continue;
+      const struck = form === "text" ? struckText(text, words) : struckJson(text, words);
       if (struck === text) continue;
       const sql = `UPDATE ${table} SET ${column} = $struck WHERE ${key} = $row`;
       await db.run(sql, { struck, row }, transaction);
@@ -92,17 +131,22 @@ export async function eraseCustomer(
   }
 }
 
-const FEWEST_LETTERS = 3;
-
-/** The name whole and by its words, and the phone however its digits are set apart. */
-function wordsOf({ name, phone }: CustomerRow): readonly RegExp[] {
-  const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
-  const parts = [name, ...name.split(/\s+/)].filter((word) => word.length >= FEWEST_LETTERS);
-  const digits = [...phone.replace(/\D/g, "")];
+/** Patterns of texts that may hold a whole name or a phone; what stands there is looked at closely after. */
+function likely({ name, phone }: CustomerRow, isSure: boolean): readonly string[] {
+  if (!isSure) return [];
+  const digits = phone.replace(/\D/g, "");
+  // SQLite knows capitals of plain letters only: any other letter may be any.
+  const plain = containing(name.trim()).replace(/[^\x20-\x7e]/gu, "_");
   return [
-    ...parts.map((word) => new RegExp(`(?<!\\p{L})${escaped(word)}(?!\\p{L})`, "giu")),
-    ...(digits.length >= FEWEST_LETTERS
-      ? [new RegExp(`(?<!\\d)${digits.join("[\\s/.-]*")}(?!\\d)`, "g")]
-      : []),
+    ...(/\s/.test(name.trim()) ? [plain] : []),
+    ...(digits.length >= 6 ? [`%${[...digits].join("%")}%`] : []),
   ];
+}
+
+/** A record as text without those words; one that cannot be read is left as it is, and told of by whoever reads it. */
+function struckJson(text: string, words: readonly RegExp[]): string {
+  const read = parseJson(text);
+  if (!read.ok) return text;
+  const struck = struckRecord(read.value, words);
+  return struck === read.value ? text : JSON.stringify(struck);
 }

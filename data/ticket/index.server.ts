@@ -30,4 +30,5 @@ export {
   ticketNumbersAfter,
 } from "./lines.server.ts";
 export { customerData, customersWith, eraseCustomer } from "./customer-data.server.ts";
+export { backAgain, noteErasure } from "./erasures.server.ts";
 export { addDeeds, deedById, deedsOf, turnedOutCounts } from "./deeds.server.ts";

@@ -158,6 +158,11 @@ export async function ledgerOf(
   return known ? ok(known) : readLedger(db, number, by);
 }
 
+/** Reads a ledger anew for the next tick: what stands on disk is not what it was. */
+export const forgetLedger = (db: Database, number: number): void => {
+  kept.get(db)?.delete(number);
+};
+
 /** Keeps a ledger for the next tick; of too many, the one that was used longest ago is dropped. */
 export function keepLedger(db: Database, ledger: OpenLedger): void {
   let all = kept.get(db);

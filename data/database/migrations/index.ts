@@ -1,4 +1,5 @@
 import { deeds } from "./2026-12-01-deeds.ts";
+import { doors } from "./2026-12-05-doors.ts";
 import { first } from "./2026-11-24-first.ts";
 import { bench } from "./2026-11-25-bench.ts";
 import { ground } from "./2026-11-27-ground.ts";
@@ -22,4 +23,5 @@ export const migrations: readonly Migration[] = [
   stock,
   people,
   order,
+  doors,
 ];
