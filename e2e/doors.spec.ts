@@ -220,7 +220,7 @@ test("the lead adds somebody with a PIN, who comes in with it and is out when th
   await page.getByRole("button", { name: "Add, with a PIN" }).click();
   const told = page.getByText(/^Jory Lund signs in with PIN/);
   await expect(told).toBeVisible();
-  const pin = /PIN (\d{4})/.exec((await told.textContent())!)![1]!;
+  const pin = /PIN (\d{6})/.exec((await told.textContent())!)![1]!;
   await page.getByRole("button", { name: "Who is working: Mirel Oakes" }).click();
   await page.getByRole("radio", { name: /^Jory Lund/ }).click();
   await page.keyboard.type(pin);

@@ -19,7 +19,14 @@ export interface PeopleDone {
 const OPTIONS = ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }));
 
 /** Who works here: what they may do, a new PIN, and who has left. */
-export function Members({ people }: { people: readonly Member[] }) {
+export function Members({
+  people,
+  wrong,
+}: {
+  people: readonly Member[];
+  /** Wrong PINs since yesterday, by person. */
+  wrong: Readonly<Record<string, number>>;
+}) {
   const fetcher = useFetcher<PeopleDone>();
   const [name, setName] = useState("");
   const [role, setRole] = useState<Role>("technician");
@@ -56,6 +63,11 @@ export function Members({ people }: { people: readonly Member[] }) {
             {member.name}
             {member.gone && " (has left)"}
             {!member.gone && member.digits === 0 && " (no PIN yet)"}
+            {(wrong[member.id] ?? 0) > 0 && (
+              <Typography sx={{ color: "var(--stop)" }}>
+                {wrong[member.id]} wrong {wrong[member.id] === 1 ? "PIN" : "PINs"} since yesterday
+              </Typography>
+            )}
           </span>
           <Choice
             label={`What ${member.name} is`}

@@ -10,7 +10,7 @@ import { calendarSecret, hoursOf } from "../../shop/days/index.server.ts";
 import { today } from "../../shop/open.server.ts";
 import { backupsNow } from "../../shop/backup/index.server.ts";
 import { recordLines } from "../../data/people/index.server.ts";
-import { idleMinutes } from "../../shop/people/index.server.ts";
+import { idleMinutes, wrongTriesLately } from "../../shop/people/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
 import { Members } from "../people/members.tsx";
@@ -40,6 +40,9 @@ export async function loader({ context, request }: Route.LoaderArgs) {
     hours: await hoursOf(db, today(shop)),
     names: Object.fromEntries(people.map(({ id, name }) => [id, name])),
     people: may(act.actor, "people") ? people : [],
+    wrong: may(act.actor, "people")
+      ? Object.fromEntries(await wrongTriesLately(db, act.now()))
+      : {},
     record: may(act.actor, "people") ? await recordLines(db, RECORD_LINES) : [],
     calendar: secret === undefined ? undefined : new URL(`/calendar/${secret}`, request.url).href,
     idle: await idleMinutes(db),
@@ -82,7 +85,7 @@ export default function ShopPage({ loaderData }: Route.ComponentProps) {
           <Hours hours={hours} name={(id) => names[id] ?? id} />
         </IfMay>
         <IfMay doing="people" quiet>
-          <Members people={people} />
+          <Members people={people} wrong={loaderData.wrong} />
           <Idle minutes={idle} />
           <RecordSection lines={record} people={people} />
         </IfMay>

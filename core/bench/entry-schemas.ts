@@ -143,6 +143,8 @@ export interface SentTick {
   readonly after: number;
   /** Who made it, where it waited and somebody else sends it. */
   readonly by?: string;
+  /** What its screen's clock said when it was sent. */
+  readonly now?: string;
 }
 
 const entry = {
@@ -171,5 +173,6 @@ export const readSentTick: Reader<SentTick> = reader(
     entry,
     after: { type: "integer", minimum: 0, maximum: 1_000_000 },
     by: id,
+    now: moment,
   }),
 );

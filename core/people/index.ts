@@ -1,5 +1,5 @@
 export { type Member, nameOf, type Person, type RecordLine, type Role, ROLES } from "./people.ts";
 export { drawnPin, PIN_DIGITS, type PinError, pinError } from "./pins.ts";
 export { type Doing, DOINGS, may, type On, whoMay } from "./rights.ts";
-export { IDLE_MINUTES, isOpen, type Session } from "./session.ts";
+export { byOurClock, IDLE_MINUTES, isOpen, type Session, wasOpen } from "./session.ts";
 export { afterWrong, type Tries, type TriesOf, waitAfter, waitLeft } from "./tries.ts";

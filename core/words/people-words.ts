@@ -64,7 +64,7 @@ export function pinErrorWords(error: PinError): string {
     case "pin-form":
       return `A PIN has ${PIN_DIGITS.fewest} to ${PIN_DIGITS.most} digits.`;
     case "pin-weak":
-      return "Too easy to guess: no run of digits, and not one digit again and again.";
+      return "Too easy to guess: no run of digits, nothing that repeats itself, none of the common ones.";
     case "pin-wrong":
       return "That is not the PIN you have now.";
     default:
@@ -103,6 +103,7 @@ export function peopleErrorWords({
 }
 
 const RECORDED: Readonly<Record<string, string>> = {
+  "wrong-pin": "a wrong PIN was tried",
   "signed-in": "came in",
   "signed-out": "signed out",
   "person-added": "added somebody",

@@ -26,7 +26,7 @@ export function tickErrorWords(model: Model, error: TickError): string {
     case "not-allowed":
       return notAllowedWords(error.doing);
     case "not-yours":
-      return "This step was made by somebody who was never signed in at this screen. It was not written.";
+      return "Nobody of that name was signed in at this screen at that time, or they have left. The step was not written: do it again.";
     default:
       return troubleWords(error);
   }

@@ -1,5 +1,12 @@
-export { addPeople, allPeople, keepPerson, keepPinHash, pinHashOf } from "./people.server.ts";
+export {
+  addPeople,
+  peopleNow,
+  allPeople,
+  keepPerson,
+  keepPinHash,
+  pinHashOf,
+} from "./people.server.ts";
 export { habitOf, keepHabit, type ScrewHabit } from "./habits.server.ts";
-export { addSession, endSessions, sawSession, sessionBy, wasAtScreen } from "./sessions.server.ts";
-export { forgetTries, keepTries, triesOf, type TriesKey } from "./tries.server.ts";
-export { addRecord, recordLines } from "./record.server.ts";
+export { addSession, endSessions, sawSession, sessionBy, spansAt } from "./sessions.server.ts";
+export { forgetTries, forgetTriesAt, keepTries, triesOf, type TriesKey } from "./tries.server.ts";
+export { addRecord, recordLines, wrongTriesSince } from "./record.server.ts";

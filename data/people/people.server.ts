@@ -1,6 +1,7 @@
 import type { Transaction } from "sequelize";
 import type { Member, Person, Role } from "../../core/people/index.ts";
 import type { Database } from "../database/database.server.ts";
+import type { PersonRow } from "../database/rows.server.ts";
 
 const known = new WeakMap<Database, { readonly at: number; readonly people: readonly Member[] }>();
 /** Every request asks who is working; people come and go by the week. */
@@ -11,16 +12,27 @@ export async function allPeople(db: Database): Promise<readonly Member[]> {
   const kept = known.get(db);
   if (kept && performance.now() - kept.at < FRESH_MS) return kept.people;
   const rows = await db.tables.people.findAll({ order: ["name"], raw: true });
-  const people = rows.map(({ id, name, role, digits, gone }) => ({
-    id,
-    name,
-    role: role as Role,
-    digits,
-    gone: gone === 1,
-  }));
+  const people = rows.map(memberOf);
   if (people.length > 0) known.set(db, { at: performance.now(), people });
   return people;
 }
+
+/** The same as it stands in a transaction: what is decided by it is decided by this. */
+export async function peopleNow(
+  db: Database,
+  transaction: Transaction,
+): Promise<readonly Member[]> {
+  const rows = await db.tables.people.findAll({ order: ["name"], raw: true, transaction });
+  return rows.map(memberOf);
+}
+
+const memberOf = ({ id, name, role, digits, gone }: PersonRow): Member => ({
+  id,
+  name,
+  role: role as Role,
+  digits,
+  gone: gone === 1,
+});
 
 /** Adds people who have no PIN yet. */
 export async function addPeople(

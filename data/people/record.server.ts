@@ -1,4 +1,4 @@
-import type { Transaction } from "sequelize";
+import { Op, type Transaction } from "sequelize";
 import type { RecordLine } from "../../core/people/index.ts";
 import { reader } from "../../core/base/ajv.ts";
 import { readColumn } from "../database/json.server.ts";
@@ -8,6 +8,7 @@ import type { Database } from "../database/database.server.ts";
 export type Recorded =
   | { readonly what: "signed-in"; readonly how: "alone" | "handed-over" }
   | { readonly what: "signed-out" }
+  | { readonly what: "wrong-pin"; readonly person: string }
   | { readonly what: "person-added"; readonly person: string; readonly role: string }
   | {
       readonly what: "person-changed";
@@ -51,4 +52,21 @@ export async function recordLines(db: Database, most: number): Promise<readonly 
     what,
     about: aboutOf(body, seq),
   }));
+}
+
+/** How many wrong PINs were tried at each person since a moment (ISO). */
+export async function wrongTriesSince(
+  db: Database,
+  since: string,
+): Promise<ReadonlyMap<string, number>> {
+  const rows = await db.tables.record.findAll({
+    where: { what: "wrong-pin", at: { [Op.gte]: since } },
+    raw: true,
+  });
+  const tries = new Map<string, number>();
+  for (const { body, seq } of rows) {
+    const person = aboutOf(body, seq);
+    if (person !== undefined) tries.set(person, (tries.get(person) ?? 0) + 1);
+  }
+  return tries;
 }

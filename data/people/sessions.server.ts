@@ -24,7 +24,8 @@ export async function addSession(
   { person, screen, made, seen }: Session,
   transaction: Transaction,
 ): Promise<void> {
-  await db.tables.sessions.create({ id, person, screen, made, seen, ended: 0 }, { transaction });
+  const row = { id, person, screen, made, seen, ended: 0, over: null };
+  await db.tables.sessions.create(row, { transaction });
 }
 
 export async function sawSession(db: Database, id: string, seen: number): Promise<void> {
@@ -33,10 +34,11 @@ export async function sawSession(db: Database, id: string, seen: number): Promis
   );
 }
 
-/** Ends sessions: one, all of a person, or all of a person but one. */
+/** Ends sessions now (ms): one, all of a person, or all of a person but those at one screen. */
 export async function endSessions(
   db: Database,
-  which: { readonly id: string } | { readonly person: string; readonly but?: string },
+  which: { readonly id: string } | { readonly person: string; readonly but?: string | undefined },
+  now: number,
   transaction: Transaction,
 ): Promise<void> {
   const where =
@@ -44,17 +46,29 @@ export async function endSessions(
       ? { id: which.id }
       : {
           person: which.person,
-          ...(which.but === undefined ? {} : { id: { [Op.ne]: which.but } }),
+          ...(which.but === undefined ? {} : { screen: { [Op.ne]: which.but } }),
         };
-  await db.tables.sessions.update({ ended: 1 }, { where, transaction });
+  await db.tables.sessions.update(
+    { ended: 1, over: now },
+    { where: { ...where, ended: 0 }, transaction },
+  );
 }
 
-/** Whether somebody has ever been signed in at a screen. */
-export async function wasAtScreen(db: Database, person: string, screen: string): Promise<boolean> {
-  const found = await db.tables.sessions.findOne({
+/** What waits at a screen is not from longer ago than so many sessions. */
+const MOST_SPANS = 200;
+
+/** When somebody was signed in at a screen: the sessions there, the latest first. Times in ms. */
+export async function spansAt(
+  db: Database,
+  person: string,
+  screen: string,
+): Promise<readonly (Pick<Session, "made" | "seen"> & { readonly over: number | undefined })[]> {
+  const rows = await db.tables.sessions.findAll({
     where: { person, screen },
-    attributes: ["id"],
+    attributes: ["made", "seen", "over"],
+    order: [["made", "DESC"]],
+    limit: MOST_SPANS,
     raw: true,
   });
-  return found !== null;
+  return rows.map(({ made, seen, over }) => ({ made, seen, over: over ?? undefined }));
 }

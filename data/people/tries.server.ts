@@ -1,4 +1,4 @@
-import type { Transaction } from "sequelize";
+import { Op, type Transaction } from "sequelize";
 import type { Tries, TriesOf } from "../../core/people/index.ts";
 import type { Database } from "../database/database.server.ts";
 
@@ -37,4 +37,19 @@ export async function forgetTries(
   transaction: Transaction,
 ): Promise<void> {
   await db.tables.tries.destroy({ where: { key: keyOf(key) }, transaction });
+}
+
+/** Forgets the tries at a person from everywhere: there is a new PIN to guess. */
+export async function forgetTriesAt(
+  db: Database,
+  person: string,
+  transaction: Transaction,
+): Promise<void> {
+  const where = {
+    [Op.or]: [
+      { key: keyOf({ of: "person", who: person }) },
+      { key: { [Op.startsWith]: keyOf({ of: "device", who: `${person}@` }) } },
+    ],
+  };
+  await db.tables.tries.destroy({ where, transaction });
 }

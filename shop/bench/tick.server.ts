@@ -11,16 +11,17 @@ import {
   type SentTick,
   stopById,
 } from "../../core/bench/index.ts";
-import { type Doing, may, type Person } from "../../core/people/index.ts";
+import { byOurClock, type Doing, may, type Person } from "../../core/people/index.ts";
 import { savedState } from "../../core/plan/index.ts";
 import type { Job, JobError, Model } from "../../core/rules/index.ts";
 import { isAtBench, type NotNow, type TickError, type TickReply } from "../../core/ticket/index.ts";
 import { stopAsk } from "../../core/words/index.ts";
 import { eventById } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
-import { allPeople, wasAtScreen } from "../../data/people/index.server.ts";
+import { allPeople } from "../../data/people/index.server.ts";
 import type { Act } from "../act.server.ts";
 import { ratesOf } from "../stage/index.server.ts";
+import { wasIn } from "../people/index.server.ts";
 import { planAside } from "../plan/index.server.ts";
 import { grow, type Growing, MOST_TRIES } from "./grow.server.ts";
 import { ledgerOf, sentFrom, type OpenLedger } from "./ledgers.server.ts";
@@ -34,11 +35,12 @@ import { ledgerOf, sentFrom, type OpenLedger } from "./ledgers.server.ts";
  */
 export async function tick(act: Act, number: number, sent: SentTick): Promise<TickReply> {
   const { db } = act;
-  const actor = await makerOf(act, sent.by);
+  const at = momentOf(act, sent);
+  const actor = await makerOf(act, sent.by, at);
   if (!actor) return fail({ type: "not-yours" });
   const doing = doingAt(sent.entry);
   if (!may(actor, doing)) return fail({ type: "not-allowed", doing });
-  const event: LedgerEvent = { id: sent.id, at: sent.at, by: actor.id, entry: sent.entry };
+  const event: LedgerEvent = { id: sent.id, at, by: actor.id, entry: sent.entry };
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const isFresh = tries > 0;
     const ledger = await ledgerOf(db, number, actor.id, isFresh);
@@ -61,12 +63,31 @@ export async function tick(act: Act, number: number, sent: SentTick): Promise<Ti
   return fail({ type: "busy" });
 }
 
-/** Who made a tick: whoever is signed in, or somebody who was, at this screen, before it was handed over. */
-async function makerOf({ db, actor, screen }: Act, by = actor.id): Promise<Person | undefined> {
-  if (by === actor.id) return actor;
-  if (screen === undefined || !(await wasAtScreen(db, by, screen))) return undefined;
-  return (await allPeople(db)).find(({ id }) => id === by);
+/** When a tick was made, by the shop's clock. */
+function momentOf({ now }: Act, { at, now: theirs }: SentTick): string {
+  if (theirs === undefined) return at;
+  const ms = byOurClock(Date.parse(at), Date.parse(theirs), now().getTime());
+  return new Date(ms).toISOString();
 }
+
+/**
+ * Who made a tick: whoever was signed in at this screen at that moment, and works here still. At no screen (the demo's
+ * loader) whoever acts.
+ */
+async function makerOf(
+  { db, actor, screen, now }: Act,
+  by = actor.id,
+  at: string,
+): Promise<Person | undefined> {
+  if (screen === undefined) return by === actor.id ? actor : undefined;
+  const ms = Date.parse(at);
+  if (ms > now().getTime() + AHEAD_MS || !(await wasIn(db, by, screen, ms))) return undefined;
+  if (by === actor.id) return actor;
+  return (await allPeople(db)).find(({ id, gone }) => id === by && !gone);
+}
+
+/** Nothing was done later than now, as far as two clocks tell. */
+const AHEAD_MS = 5 * 60_000;
 
 const doingAt = (entry: Entry): Doing =>
   entry.do === "close" && entry.explained !== undefined ? "close-short" : "tick";

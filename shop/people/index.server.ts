@@ -16,5 +16,7 @@ export {
   signedIn,
   signIn,
   signOut,
+  wasIn,
+  wrongTriesLately,
   whoCanSignIn,
 } from "./sign-in.server.ts";

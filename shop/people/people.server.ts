@@ -14,9 +14,10 @@ import {
   addRecord,
   allPeople,
   endSessions,
-  forgetTries,
+  forgetTriesAt,
   keepPerson,
   keepPinHash,
+  peopleNow,
 } from "../../data/people/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 import { isOwnPin, pinHash } from "./sign-in.server.ts";
@@ -35,21 +36,21 @@ export async function addMember(
 ): Promise<Result<{ readonly person: string; readonly pin: string }, PeopleError>> {
   allow(act, "people");
   const { db } = act;
-  const isTaken = (await allPeople(db)).some(
-    (one) => one.name.toLowerCase() === name.toLowerCase(),
-  );
-  if (isTaken) return fail({ type: "name-taken" });
-  const [person, pin] = [act.newId(), drawnPin(randomInt, 4)];
+  const [person, pin] = [act.newId(), drawnPin(randomInt)];
   const hash = await pinHash(pin);
-  await db.write(async (transaction) => {
+  return db.write(async (transaction) => {
+    const isTaken = (await peopleNow(db, transaction)).some(
+      (one) => one.name.toLowerCase() === name.toLowerCase(),
+    );
+    if (isTaken) return fail({ type: "name-taken" });
     await addPeople(db, [{ id: person, name, role }], transaction);
     await keepPinHash(db, person, hash, pin.length, transaction);
     await addRecord(db, stampOf(act), { what: "person-added", person, role }, transaction);
+    return ok({ person, pin });
   });
-  return ok({ person, pin });
 }
 
-/** What somebody may do from now on, or that they have left: what they did stays, they are out at once. */
+/** What somebody may do from now on, or that they have left: what they did stays, they sign in anew or not at all. */
 export async function changeMember(
   act: Act,
   person: string,
@@ -57,19 +58,22 @@ export async function changeMember(
 ): Promise<Result<true, PeopleError>> {
   allow(act, "people");
   const { db } = act;
-  const people = await allPeople(db);
-  if (!people.some(({ id }) => id === person)) return fail({ type: "person-unknown" });
-  const after = people.map((one) => (one.id === person ? { ...one, role, gone } : one));
-  if (!after.some((one) => one.role === "lead" && !one.gone && one.digits > 0)) {
-    return fail({ type: "last-lead" });
-  }
-  await db.write(async (transaction) => {
+  return db.write(async (transaction) => {
+    const people = await peopleNow(db, transaction);
+    const before = people.find(({ id }) => id === person);
+    if (!before) return fail({ type: "person-unknown" });
+    const after = people.map((one) => (one.id === person ? { ...one, role, gone } : one));
+    if (!after.some((one) => one.role === "lead" && !one.gone && one.digits > 0)) {
+      return fail({ type: "last-lead" });
+    }
     await keepPerson(db, person, { role, gone }, transaction);
-    if (gone) await endSessions(db, { person }, transaction);
+    if (gone || role !== before.role) {
+      await endSessions(db, { person }, act.now().getTime(), transaction);
+    }
     const recorded = { what: "person-changed", person, role, gone } as const;
     await addRecord(db, stampOf(act), recorded, transaction);
+    return ok(true);
   });
-  return ok(true);
 }
 
 /** A new PIN for somebody who forgot theirs: said once. They are signed out everywhere. */
@@ -79,7 +83,7 @@ export async function renewPin(act: Act, person: string): Promise<Result<string,
   if (!(await allPeople(db)).some(({ id, gone }) => id === person && !gone)) {
     return fail({ type: "person-unknown" });
   }
-  const pin = drawnPin(randomInt, 4);
+  const pin = drawnPin(randomInt);
   await setPin(act, person, pin);
   return ok(pin);
 }
@@ -90,10 +94,10 @@ export async function changePin(
   old: string,
   fresh: string,
 ): Promise<Result<true, PinError>> {
-  const { db, actor } = act;
+  const { actor } = act;
   const wrong = pinError(fresh);
   if (wrong) return fail(wrong);
-  if (!(await isOwnPin(db, actor.id, old, act.now()))) return fail({ type: "pin-wrong" });
+  if (!(await isOwnPin(act, old))) return fail({ type: "pin-wrong" });
   await setPin(act, actor.id, fresh);
   return ok(true);
 }
@@ -103,8 +107,10 @@ async function setPin(act: Act, person: string, pin: string): Promise<void> {
   const hash = await pinHash(pin);
   await db.write(async (transaction) => {
     await keepPinHash(db, person, hash, pin.length, transaction);
-    await forgetTries(db, { of: "person", who: person }, transaction);
-    if (person !== act.actor.id) await endSessions(db, { person }, transaction);
+    await forgetTriesAt(db, person, transaction);
+    // Of one's own the screen that it is changed at goes on.
+    const but = person === act.actor.id ? act.screen : undefined;
+    await endSessions(db, { person, but }, act.now().getTime(), transaction);
     await addRecord(db, stampOf(act), { what: "pin-set", person }, transaction);
   });
 }

@@ -7,7 +7,9 @@ import {
   isOpen,
   type Member,
   type Person,
+  type Tries,
   waitLeft,
+  wasOpen,
 } from "../../core/people/index.ts";
 import { setting, type Database } from "../../data/database/index.server.ts";
 import {
@@ -20,9 +22,13 @@ import {
   pinHashOf,
   sawSession,
   sessionBy,
+  spansAt,
   triesOf,
   type TriesKey,
+  wrongTriesSince,
 } from "../../data/people/index.server.ts";
+
+import type { Act } from "../act.server.ts";
 
 export type SignInError =
   | { readonly type: "wrong" }
@@ -55,59 +61,84 @@ async function isPinOf(db: Database, person: string, pin: string): Promise<boole
 }
 
 /**
+ * Whose tries one is counted among. From a screen where this person was signed in before, that screen's alone: strangers
+ * who try keep nobody out of their own. From anywhere else the person's, the address's and all of the shop's together.
+ */
+async function keysOf(
+  db: Database,
+  person: string,
+  { screen, address }: { readonly screen: string | undefined; readonly address?: string },
+): Promise<readonly TriesKey[]> {
+  if (screen !== undefined && (await spansAt(db, person, screen)).length > 0) {
+    return [{ of: "device", who: `${person}@${screen}` }];
+  }
+  return [
+    { of: "person", who: person },
+    ...(address === undefined ? [] : [{ of: "address", who: address } as const]),
+    { of: "shop", who: "all" },
+  ];
+}
+
+/**
+ * Counts a try before it is looked at, in one step with whether it may be: of any number at once no more are looked at
+ * than the waits let through. Gives how long to wait (ms); 0: it is looked at.
+ */
+const countTry = (db: Database, keys: readonly TriesKey[], now: number): Promise<number> =>
+  db.write(async (transaction) => {
+    const all: (readonly [TriesKey, Tries | undefined])[] = [];
+    for (const key of keys) all.push([key, await triesOf(db, key, transaction)]);
+    const wait = Math.max(...all.map(([{ of }, tries]) => (tries ? waitLeft(of, tries, now) : 0)));
+    if (wait > 0) return wait;
+    for (const [key, tries] of all) await keepTries(db, key, afterWrong(tries, now), transaction);
+    return 0;
+  });
+
+/** A wrong PIN stands in the record: the lead is told of it. */
+const recordWrong = (db: Database, person: string, now: Date): Promise<void> =>
+  db.write((transaction) => {
+    const stamp = { at: now.toISOString(), by: undefined };
+    return addRecord(db, stamp, { what: "wrong-pin", person }, transaction);
+  });
+
+/**
  * Whether this is somebody's PIN, by the same slow-down as at the door: who sits at an open screen guesses no faster than
  * who stands before a shut one.
  */
-export async function isOwnPin(
-  db: Database,
-  person: string,
-  pin: string,
-  now: Date,
-): Promise<boolean> {
-  const key: TriesKey = { of: "person", who: person };
-  const ms = now.getTime();
-  const tries = await triesOf(db, key);
-  if (tries && waitLeft("person", tries, ms) > 0) return false;
-  await db.write((transaction) => keepTries(db, key, afterWrong(tries, ms), transaction));
-  if (!(await isPinOf(db, person, pin))) return false;
-  await db.write((transaction) => forgetTries(db, key, transaction));
+export async function isOwnPin({ db, actor, screen, now }: Act, pin: string): Promise<boolean> {
+  const keys = await keysOf(db, actor.id, { screen });
+  if ((await countTry(db, keys, now().getTime())) > 0) return false;
+  if (!(await isPinOf(db, actor.id, pin))) {
+    await recordWrong(db, actor.id, now());
+    return false;
+  }
+  await db.write(async (transaction) => {
+    for (const key of keys) await forgetTries(db, key, transaction);
+  });
   return true;
 }
 
 /**
- * Lets somebody in at a screen by their PIN; gives what their browser keeps. Wrong tries slow the next ones down, by
- * person and by address, also over a restart. A new session at a screen ends the one before it.
+ * Lets somebody in at a screen by their PIN; gives what their browser keeps. Wrong tries slow the next ones down, also
+ * over a restart. A new session at a screen ends the one before it.
  */
 export async function signIn(
   db: Database,
   { person, pin, address, screen, now, before }: SigningIn,
 ): Promise<Result<string, SignInError>> {
-  const keys: readonly TriesKey[] = [
-    { of: "person", who: person },
-    { of: "address", who: address },
-  ];
   const ms = now.getTime();
-  const waits = await Promise.all(
-    keys.map(async (key) => {
-      const tries = await triesOf(db, key);
-      return tries ? waitLeft(key.of, tries, ms) : 0;
-    }),
-  );
-  const wait = Math.max(...waits);
+  const keys = await keysOf(db, person, { screen, address });
+  const wait = await countTry(db, keys, ms);
   if (wait > 0) return fail({ type: "wait", wait });
   const member = (await allPeople(db)).find(({ id, gone }) => id === person && !gone);
-  // Counted before it is looked at: many tries at once are each counted.
-  await db.write(async (transaction) => {
-    for (const key of keys) {
-      const tries = afterWrong(await triesOf(db, key, transaction), ms);
-      await keepTries(db, key, tries, transaction);
-    }
-  });
-  if (!(await isPinOf(db, person, pin)) || !member) return fail({ type: "wrong" });
+  if (!(await isPinOf(db, person, pin)) || !member) {
+    if (member) await recordWrong(db, person, now);
+    return fail({ type: "wrong" });
+  }
   const token = randomBytes(32).toString("base64url");
   await db.write(async (transaction) => {
-    for (const key of keys) await forgetTries(db, key, transaction);
-    if (before !== undefined) await endSessions(db, { id: idOf(before) }, transaction);
+    // One who came in says nothing of the others who try.
+    for (const key of keys) if (key.of !== "shop") await forgetTries(db, key, transaction);
+    if (before !== undefined) await endSessions(db, { id: idOf(before) }, ms, transaction);
     const session = { person, screen, made: ms, seen: ms, ended: false };
     await addSession(db, idOf(token), session, transaction);
     const how = before === undefined ? "alone" : "handed-over";
@@ -121,12 +152,32 @@ export async function signIn(
   return ok(token);
 }
 
+/** How many wrong PINs were tried at each person since a day ago. */
+export const wrongTriesLately = (db: Database, now: Date): Promise<ReadonlyMap<string, number>> =>
+  wrongTriesSince(db, new Date(now.getTime() - DAY_MS).toISOString());
+
+const DAY_MS = 24 * 60 * 60_000;
+
+/**
+ * Whether somebody was signed in at a screen at a moment (ms): what is sent from there as theirs is believed. Who has
+ * left writes nothing more.
+ */
+export async function wasIn(
+  db: Database,
+  person: string,
+  screen: string,
+  at: number,
+): Promise<boolean> {
+  const [spans, idle] = await Promise.all([spansAt(db, person, screen), idleMinutes(db)]);
+  return spans.some((span) => wasOpen(span, at, idle));
+}
+
 /** Ends the session of a screen. */
 export async function signOut(db: Database, token: string, now: Date): Promise<void> {
   const session = (await sessionBy(db, idOf(token)))?.session;
   if (!session || session.ended) return;
   await db.write(async (transaction) => {
-    await endSessions(db, { id: idOf(token) }, transaction);
+    await endSessions(db, { id: idOf(token) }, now.getTime(), transaction);
     const stamp = { at: now.toISOString(), by: session.person };
     await addRecord(db, stamp, { what: "signed-out" }, transaction);
   });

@@ -47,7 +47,7 @@ export async function sendTick(
     const response = await fetch(`/tickets/${ticket}/events`, {
       method: "POST",
       headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ id, at, by, entry, after }),
+      body: JSON.stringify({ id, at, by, entry, after, now: new Date().toISOString() }),
     });
     // What is no answer of the bench (a proxy's page, a cut line) is none: the tick waits.
     const text = await response.text();
