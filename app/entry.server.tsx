@@ -11,6 +11,7 @@ import {
 } from "react-router";
 import { log } from "../server/log.ts";
 import { closeShop, shop } from "../shop/open.server.ts";
+import { patternOf } from "./frame/route-pattern.ts";
 import { NonceContext } from "./ui/nonce.ts";
 
 /** Where the styles of the page are put in the head. */
@@ -24,10 +25,10 @@ export const closeNow = closeShop;
 const idOf = (request: Request): string | null => request.headers.get("X-Bench-Id");
 
 /** What broke stands in the log with the id that the page shows; whoever went away broke nothing. */
-export const handleError: HandleErrorFunction = (error, { request }) => {
+export const handleError: HandleErrorFunction = (error, { request, params }) => {
   if (request.signal.aborted) return;
   if (isRouteErrorResponse(error) && error.status < 500) return;
-  log.error({ id: idOf(request), url: request.url, err: error });
+  log.error({ id: idOf(request), route: patternOf(request.url, params), err: error });
 };
 
 export default function serveDocument(

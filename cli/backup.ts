@@ -18,6 +18,9 @@ const { values, positionals } = parseArgs({
   allowPositionals: true,
 });
 
+// A copy has all that the shop has.
+process.umask(0o077);
+
 const end = (line: string): never => {
   console.error(`[bench] ${line}`);
   process.exit(1);

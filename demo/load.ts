@@ -191,6 +191,7 @@ async function playLedger(db: Database, number: number, play: Play): Promise<num
 }
 
 async function main(): Promise<void> {
+  process.umask(0o077);
   const { values } = parseArgs({
     options: { data: { type: "string" }, guides: { type: "string", default: "guides" } },
   });

@@ -22,6 +22,8 @@ const CLOSING_MS = 5_000;
 /** Opens the shop, then listens; one clear line where it cannot. */
 export async function serve({ build, openNow, closeNow }: Pages, root: string): Promise<void> {
   const settings = readSettings();
+  // What the shop writes is its own: customers, hashes of PINs.
+  process.umask(0o077);
   try {
     await openNow();
   } catch (error) {

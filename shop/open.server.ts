@@ -4,6 +4,7 @@ import {
   keepSetting,
   openDatabase,
   serverIn,
+  shutToOthers,
   setting,
   type Database,
 } from "../data/database/index.server.ts";
@@ -65,6 +66,9 @@ export async function closeShop(): Promise<void> {
 /** A shop that is served has a lead who can come in; the first one's PIN is said once, here. */
 async function serve(folder: string, zone: string | undefined): Promise<Shop> {
   const here = await openShop(folder, zone, isKnown);
+  if (shutToOthers(folder)) {
+    console.log(`[bench] other accounts of this machine could read ${folder}: that is shut now.`);
+  }
   const nightly = nightlyIn(process.env);
   endNightly();
   if (nightly) endNightly = everyNight(shop, nightly);

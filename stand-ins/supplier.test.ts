@@ -104,3 +104,30 @@ describe("another one in its place", () => {
     });
   });
 });
+
+test("an answer that leads elsewhere is not followed, and one without end is not read to its end", async () => {
+  let followed = false;
+  let sent = 0;
+  const server = createServer((request, response) => {
+    if (request.url === "/elsewhere") followed = true;
+    if (request.url === "/orders/long") {
+      response.writeHead(200, { "Content-Type": "application/json" });
+      const more = (): void => {
+        sent += 1;
+        if (sent < 1_000 && !response.destroyed) response.write("x".repeat(100_000), more);
+        else response.end();
+      };
+      return more();
+    }
+    response.writeHead(302, { Location: "/elsewhere" }).end();
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+  const { port } = server.address() as { port: number };
+  const away = httpSupplier("north", `http://127.0.0.1:${port}`);
+  expect(await away.lookUp("x")).toEqual({ ok: false, error: { type: "away" } });
+  expect(followed).toBe(false);
+  expect(await away.lookUp("long")).toEqual({ ok: false, error: { type: "odd-answer" } });
+  expect(sent).toBeLessThan(500);
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+});

@@ -22,7 +22,8 @@ export function Trouble({
   return (
     <Page title={title}>
       <Typography sx={{ mb: 2, maxWidth: 720, fontSize: 18 }}>
-        {words ?? "Something broke on our side. Nothing that was acknowledged is lost."}
+        {words ??
+          "Something broke on our side. Go back and try again; if it comes again, tell the lead."}
       </Typography>
       {isBroken && id !== undefined && (
         <Typography sx={{ mb: 2, color: "var(--soft)" }}>

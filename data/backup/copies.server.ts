@@ -77,7 +77,8 @@ export async function copyShop(
   const folder = path.join(to, PREFIX + at.replaceAll(":", "-").replace(/\.\d+Z$/, "Z"));
   const part = `${folder}.part`;
   await rm(part, { recursive: true, force: true });
-  await mkdir(path.join(part, "photos"), { recursive: true });
+  await mkdir(part, { recursive: true, mode: 0o700 });
+  await mkdir(path.join(part, "photos"));
   const file = databaseFile(part);
   await copyDatabase(db, part);
   const { mark, photos } = await whatIsIn(file);

@@ -1,4 +1,13 @@
-import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import { stat } from "node:fs/promises";
 import path from "node:path";
 import sqlite3 from "sqlite3";
@@ -17,6 +26,23 @@ export function prepareFolder(folder: string): void {
   } catch (error) {
     throw new DataTrouble(faultOf(error) ?? "read-only", folder);
   }
+}
+
+/** Rights that others than the owner have. */
+const OTHERS = 0o077;
+
+/**
+ * Takes the rights of others from a data folder and the files in it: in a database there are customers and hashes of
+ * PINs. Gives whether there were any.
+ */
+export function shutToOthers(folder: string): boolean {
+  const names = readdirSync(folder).filter((name) => /^(bench\.|erased\.json|photos$)/.test(name));
+  const wide = [folder, ...names.map((name) => path.join(folder, name))].filter((at) => {
+    const found = statSync(at, { throwIfNoEntry: false });
+    return found !== undefined && (found.mode & OTHERS) !== 0;
+  });
+  for (const at of wide) chmodSync(at, statSync(at).mode & 0o777 & ~OTHERS);
+  return wide.length > 0;
 }
 
 /** Which file a database is, so that one put in its place is noticed. */

@@ -1,10 +1,19 @@
-import { mkdtempSync, renameSync, rmSync, truncateSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { done, FACTS, ofAFile, TestShop } from "../../testing/shop.ts";
 import { takeIn } from "../../shop/ticket/index.server.ts";
 import { openDatabase } from "./open.server.ts";
-import { databaseFile, holdFolder, markFault } from "./folder.server.ts";
+import { databaseFile, holdFolder, markFault, shutToOthers } from "./folder.server.ts";
 import { DataTrouble, faultOf } from "./trouble.server.ts";
 
 describe("what an error means for the folder", () => {
@@ -111,6 +120,33 @@ ofAFile("a data folder", () => {
     expect(await fault()).toBe("damaged");
     truncateSync(databaseFile(shop.folder), 0);
     expect(await fault()).toBe("emptied");
+  });
+
+  test("with a damaged page is refused, with what is whole and what is not", async () => {
+    await shop.atBench();
+    await shop.db.close();
+    const bytes = readFileSync(databaseFile(shop.folder));
+    // Every page that has the customer on it.
+    for (let page = 1; page * 4096 < bytes.length; page++) {
+      const at = page * 4096;
+      if (bytes.subarray(at, at + 4096).includes("Wren")) bytes.fill(0xff, at, at + 4096);
+    }
+    writeFileSync(databaseFile(shop.folder), bytes);
+    const opened = openDatabase(shop.folder);
+    await expect(opened).rejects.toThrow(
+      /damaged.*restore.*Not to be read: [^.]*customers[^.]*\. Whole: /,
+    );
+    await expect(opened).rejects.toThrow(/Whole: [^.]*guides/);
+  });
+
+  test("is shut to others: what was open to them is told of once", () => {
+    chmodSync(databaseFile(shop.folder), 0o644);
+    chmodSync(shop.folder, 0o755);
+    expect(shutToOthers(shop.folder)).toBe(true);
+    for (const at of [shop.folder, databaseFile(shop.folder)]) {
+      expect(statSync(at).mode & 0o077).toBe(0);
+    }
+    expect(shutToOthers(shop.folder)).toBe(false);
   });
 
   test("that is a file is no folder", async () => {

@@ -10,6 +10,7 @@ import {
   isInPlace,
   prepareFolder,
 } from "./folder.server.ts";
+import { checkPages } from "./damage.server.ts";
 import { migrate } from "./migrate.server.ts";
 import { defineTables } from "./tables.server.ts";
 import { DataTrouble, inPlace } from "./trouble.server.ts";
@@ -43,6 +44,7 @@ async function prepared(
   letGo: () => Promise<void>,
 ): Promise<Database> {
   await sequelize.query("PRAGMA journal_mode = WAL");
+  await checkPages(sequelize, folder);
   await migrate(sequelize);
   const marked = await standingIn(sequelize, folder, folder);
   const identity = fileIdentity(folder);

@@ -49,10 +49,13 @@ export class DataTrouble extends Error {
   constructor(
     readonly fault: DataFault,
     place: string,
+    /** What else is known of it, as sentences. */
+    more = "",
   ) {
     const isServer = place.includes("://");
     const words = (isServer ? SERVER[fault] : undefined) ?? FOLDER[fault];
-    super(`The ${isServer ? "database" : "data folder"} ${place} ${words}.`);
+    const said = `The ${isServer ? "database" : "data folder"} ${place} ${words}.`;
+    super(more === "" ? said : `${said} ${more}`);
   }
 }
 

@@ -33,11 +33,13 @@ export function httpSupplier(name: string, url: string): Supplier {
         ...(body ? { body: JSON.stringify(body) } : {}),
         headers: { "Content-Type": "application/json" },
         signal: AbortSignal.timeout(MOST_MS),
+        // Where it would lead us is nobody's to say but the shop's.
+        redirect: "error",
       });
       if (response.status === 409) return fail({ type: "sold-out" });
       if (!response.ok) return fail({ type: "away" });
-      const text = await response.text();
-      if (text.length > MOST_BYTES) return fail({ type: "odd-answer" });
+      const text = await textUpTo(response, MOST_BYTES);
+      if (text === undefined) return fail({ type: "odd-answer" });
       const value = readJson(read, text);
       return value.ok ? value : fail({ type: "odd-answer" });
     } catch (error) {
@@ -54,6 +56,20 @@ export function httpSupplier(name: string, url: string): Supplier {
     order: (item, reference) => ask(readOrderReply, "/orders", { item, reference }),
     lookUp: (order) => ask(readOrderReply, `/orders/${encodeURIComponent(order)}`),
   };
+}
+
+/** The text of an answer; undefined where it is longer than so many bytes: the rest is not read. */
+async function textUpTo({ body }: Response, most: number): Promise<string | undefined> {
+  if (!body) return "";
+  const chunks: Uint8Array[] = [];
+  let bytes = 0;
+  // Leaving the loop lets go of the line.
+  for await (const chunk of body as AsyncIterable<Uint8Array>) {
+    bytes += chunk.length;
+    if (bytes > most) return undefined;
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks).toString("utf8");
 }
 
 /** The supplier of this process, by BENCH_SUPPLIER; none: the shop types its own prices. */
