@@ -11,7 +11,7 @@ import { nameFault, openUpFor } from "./find/index.server.ts";
 import { keepAnswers, storeEdits, storeGuide } from "./guide/index.server.ts";
 import { judgeLesson } from "./lessons/index.server.ts";
 import { keepNote } from "./notes/index.server.ts";
-import { takePackIn, takeTicketIn } from "./packs/index.server.ts";
+import { takePackIn, takeTicketIn, ticketPack } from "./packs/index.server.ts";
 import { addMember, changeMember, keepIdle, renewPin } from "./people/index.server.ts";
 import { keepPhoto, keepView } from "./photos/index.server.ts";
 import {
@@ -103,6 +103,7 @@ const USE_CASES: Readonly<Record<string, readonly [Doing, (act: Act) => Promise<
   ],
   shelve: ["stock", (act) => shelve(act, item)],
   restock: ["stock", (act) => restock(act, "none", 1, "")],
+  ticketPack: ["pack", (act) => ticketPack(act, NOWHERE)],
   takeTicketIn: ["unpack", (act) => takeTicketIn(act, NOTHING)],
   rowsOf: ["export", (act) => rowsOf(act, "none.csv")],
   promisedLines: ["export", (act) => promisedLines(act)],

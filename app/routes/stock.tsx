@@ -74,11 +74,11 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
         `Nothing was written. ${FIELDS[field ?? "code"] ?? "Look at what was typed again."}`,
       );
     }
-    await shelve(act, item.value);
+    await shelve(act, item.value, asked.value.id);
     return data<Sent>({ error: undefined });
   }
   const { stock, change, why } = asked.value;
-  const done = await restock(act, stock, change, why);
+  const done = await restock(act, stock, change, why, asked.value.id);
   if (done.ok) return data<Sent>({ error: undefined });
   return done.error.type === "too-few"
     ? bad(`Nothing was written: there are only ${done.error.count}.`, 409)

@@ -30,6 +30,7 @@ import {
   TakeInSection,
   TroubleSection,
 } from "../ticket/ticket-sections.tsx";
+import { IfMay } from "../ui/if-may.tsx";
 import { Page } from "../ui/page.tsx";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
@@ -100,9 +101,11 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
       }
       actions={
         <>
-          <Button href={`/tickets/${ticket.number}/pack`} download>
-            Pack it (ZIP)
-          </Button>
+          <IfMay doing="pack" quiet>
+            <Button href={`/tickets/${ticket.number}/pack`} download>
+              Pack it (ZIP)
+            </Button>
+          </IfMay>
           <Button
             component={Link}
             to={`/tickets/${ticket.number}/sheet`}

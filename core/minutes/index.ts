@@ -1,4 +1,4 @@
-export { type Hurry, hurryOf } from "./hurry.ts";
+export { hurryOf } from "./hurry.ts";
 export {
   learntFrom,
   marksOf,

@@ -56,6 +56,7 @@ describe("rights", () => {
         "teach",
         "stock",
         "unpack",
+        "pack",
         "pin",
         "export",
         "rates",

@@ -29,6 +29,8 @@ export const RIGHTS = {
   teach: SKILLED,
   stock: OFFICE,
   unpack: OFFICE,
+  /** To take a ticket out, with its customer and its pictures. */
+  pack: OFFICE,
   /** To put a ticket first in the order of work. */
   pin: OFFICE,
   /** How one keeps one's own screws. */

@@ -35,6 +35,7 @@ export const DOING_WORDS: Readonly<Record<Doing, string>> = {
   teach: "settle what machines teach a guide",
   stock: "change the stock",
   unpack: "take a packed ticket in",
+  pack: "take a ticket out as a pack",
   pin: "put a ticket first",
   habit: "change this",
   practise: "practise",

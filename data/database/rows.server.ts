@@ -20,6 +20,11 @@ export interface SessionRow {
   /** When it ended; null while it has not. */
   over: number | null;
 }
+/** A form that was sent, by its id; `at` in ms. */
+export interface SentRow {
+  id: string;
+  at: number;
+}
 export interface TriesRow {
   key: string;
   wrong: number;

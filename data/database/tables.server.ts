@@ -3,6 +3,7 @@ import type {
   PersonRow,
   RecordRow,
   SessionRow,
+  SentRow,
   TriesRow,
   CustomerRow,
   GuideVersionRow,
@@ -50,6 +51,7 @@ export function defineTables(sequelize: Sequelize) {
       digits: number(),
       gone: number(),
     }),
+    sent: table<SentRow>("sent", { id: key(text()), at: number() }),
     sessions: table<SessionRow>("sessions", {
       id: key(text()),
       person: text(),

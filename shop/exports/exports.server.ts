@@ -29,5 +29,9 @@ function withFactor({ logarithms, ...row }: Row): Row {
 /** The open tickets, each with its promised day. */
 export async function promisedLines(act: Act): Promise<readonly TicketLine[]> {
   allow(act, "export");
-  return openLines(act.db);
+  const { db } = act;
+  await db.write((transaction) =>
+    addRecord(db, stampOf(act), { what: "exported", file: "promised.ics" }, transaction),
+  );
+  return openLines(db);
 }

@@ -25,9 +25,8 @@ import {
   type Work,
 } from "../../core/ticket/index.ts";
 import { addEvents, eventById, readStream } from "../../data/bench/index.server.ts";
-import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
-import { allPeople } from "../../data/people/index.server.ts";
+import { addRecord, allPeople } from "../../data/people/index.server.ts";
 import { addPhoto, photosOf, readPhoto, unknownPhotos } from "../../data/photos/index.server.ts";
 import { addSoak, soaksOf } from "../../data/soak/index.server.ts";
 import {
@@ -41,7 +40,7 @@ import {
   ticketByNumber,
   transitionsOf,
 } from "../../data/ticket/index.server.ts";
-import { allow, type Act } from "../act.server.ts";
+import { allow, stampOf, type Act } from "../act.server.ts";
 import { benchPhase, ledgerLine, readLedger } from "../bench/index.server.ts";
 import { unbegunLine } from "../guide/index.server.ts";
 import { photoAndThumb } from "../photos/index.server.ts";
@@ -91,9 +90,14 @@ interface Packed {
 }
 
 /** One ticket with all that was done and seen, as one ZIP; undefined: there is none. */
-export async function ticketPack(db: Database, number: number): Promise<Uint8Array | undefined> {
+export async function ticketPack(act: Act, number: number): Promise<Uint8Array | undefined> {
+  allow(act, "pack");
+  const { db } = act;
   const ticket = await ticketByNumber(db, number);
   if (!ticket) return undefined;
+  await db.write((transaction) =>
+    addRecord(db, stampOf(act), { what: "exported", file: `ticket-${number}.zip` }, transaction),
+  );
   const [deeds, transitions, stream, soaks, photos] = await Promise.all([
     deedsOf(db, number),
     transitionsOf(db, number),

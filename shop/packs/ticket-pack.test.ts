@@ -28,7 +28,7 @@ test("a ticket goes to another shop whole: its deeds, its ledger, what it waits 
   await here.play(number);
   done(await decide(here.act(), number, "soak-passed", "watched"));
   await there.ticket();
-  const bytes = (await ticketPack(here.db, number))!;
+  const bytes = (await ticketPack(here.act(), number))!;
   const taken = done(await takeTicketIn(there.act(), bytes));
   expect(taken).toBe(1002);
   const [mine, theirs] = await Promise.all([
@@ -51,7 +51,7 @@ test("a ticket goes to another shop whole: its deeds, its ledger, what it waits 
 test("one that was not begun, and one that is to be found out, go too", async () => {
   for (const more of [{ parts: ["fan"] }, { work: "find" as const, parts: [] }]) {
     const number = await here.ticket(more);
-    const taken = done(await takeTicketIn(there.act(), (await ticketPack(here.db, number))!));
+    const taken = done(await takeTicketIn(there.act(), (await ticketPack(here.act(), number))!));
     const page = done(await ticketPage(there.shop, taken));
     expect(page.line).toMatchObject({ machine: "Marrowby Tern 15", trouble: undefined });
   }
@@ -60,7 +60,7 @@ test("one that was not begun, and one that is to be found out, go too", async ()
 test("broken, huge, climbing, strange and misfit packs are refused whole", async () => {
   const number = await here.atBench({ parts: ["fan"] });
   await here.play(number, 3);
-  const good = (await ticketPack(here.db, number))!;
+  const good = (await ticketPack(here.act(), number))!;
   const refused = async (bytes: Uint8Array) => {
     const taken = await takeTicketIn(there.act(), bytes);
     expect(await there.db.tables.tickets.count()).toBe(0);
@@ -96,7 +96,7 @@ test("broken, huge, climbing, strange and misfit packs are refused whole", async
 
 test("in the shop that it is from it is not taken in twice", async () => {
   const number = await here.atBench({ parts: ["fan"] });
-  const bytes = (await ticketPack(here.db, number))!;
+  const bytes = (await ticketPack(here.act(), number))!;
   expect(await takeTicketIn(here.act(), bytes)).toMatchObject({ error: { type: "here-already" } });
   expect(await here.db.tables.tickets.count()).toBe(1);
 });

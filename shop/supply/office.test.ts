@@ -187,6 +187,17 @@ test("what lies on the shelf is taken from there, once", async () => {
   done(await restock(shop.act(), item!.id, 2, "found two more"));
 });
 
+test("the same shelving sent five times at once counts once", async () => {
+  const thing = { code: "X-1", name: "Foot", condition: "new" as const, place: "B3", price: 100 };
+  const more = { ...thing, least: 0, story: "bought", count: 5 };
+  const five = [1, 2, 3, 4, 5];
+  await Promise.all(five.map(() => shelve(shop.act(), more, "form-1")));
+  const [item, ...others] = await allStock(shop.db);
+  expect([item!.count, others]).toEqual([5, []]);
+  await Promise.all(five.map(() => restock(shop.act(), item!.id, -4, "used", "form-2")));
+  expect((await allStock(shop.db))[0]!.count).toBe(1);
+});
+
 test("a job that grows past what was agreed waits for the customer again", async () => {
   const number = await agreed();
   done(await orderParts(shop.act(), number));

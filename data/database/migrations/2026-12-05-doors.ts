@@ -12,8 +12,12 @@ export const doors: Migration = {
       BEGIN SELECT RAISE(ABORT, 'events are kept as they were written'); END`,
     "ALTER TABLE sessions ADD COLUMN over INTEGER",
     "UPDATE sessions SET over = seen WHERE ended = 1",
+    // What was sent by a form that makes nothing of its own: the same one sent again is known by it.
+    "CREATE TABLE sent (id TEXT NOT NULL PRIMARY KEY, at INTEGER NOT NULL)",
+    "CREATE INDEX sent_at ON sent (at)",
   ],
   down: [
+    "DROP TABLE sent",
     "ALTER TABLE sessions DROP COLUMN over",
     "DROP TRIGGER events_no_update",
     `CREATE TRIGGER events_no_update BEFORE UPDATE ON events
