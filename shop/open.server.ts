@@ -11,7 +11,7 @@ import {
 import { sweepPhotos } from "../data/photos/index.server.ts";
 import { everyNight, nightlyIn } from "./backup/index.server.ts";
 import { firstLead } from "./people/index.server.ts";
-import { eraseAgain } from "./ticket/index.server.ts";
+import { eraseAgain } from "./customer/index.server.ts";
 import { PROJECTIONS, rebuild } from "./rebuild.server.ts";
 
 /** The shop that this process serves. */

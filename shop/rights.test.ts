@@ -26,13 +26,8 @@ import { keepSoak } from "./soak/index.server.ts";
 import { keepRates, record } from "./stage/index.server.ts";
 import { restock, shelve } from "./stock/index.server.ts";
 import { arrive, askSupplier, orderParts } from "./supply/index.server.ts";
-import {
-  customersToHand,
-  decide,
-  eraseCustomerData,
-  handOutCustomer,
-  takeIn,
-} from "./ticket/index.server.ts";
+import { customersToHand, eraseCustomerData, handOutCustomer } from "./customer/index.server.ts";
+import { decide, takeIn } from "./ticket/index.server.ts";
 
 let shop: TestShop;
 beforeAll(async () => {

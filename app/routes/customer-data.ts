@@ -4,7 +4,7 @@ import {
   customersToHand,
   eraseCustomerData,
   handOutCustomer,
-} from "../../shop/ticket/index.server.ts";
+} from "../../shop/customer/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { allowed, shown } from "../frame/allowed.server.ts";
 import type { Erased } from "../shop/customers.tsx";

@@ -8,11 +8,5 @@ export {
   knownCode,
   lookup,
 } from "./find.server.ts";
-export {
-  customersToHand,
-  eraseAgain,
-  eraseCustomerData,
-  handOutCustomer,
-} from "./customer.server.ts";
 export { takeIn } from "./take-in.server.ts";
 export { ticketPage } from "./ticket-page.server.ts";

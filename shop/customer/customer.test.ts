@@ -5,13 +5,8 @@ import { addDeeds, deedsOf, ticketFacts, transitionsOf } from "../../data/ticket
 import { done, MIREL, ofAFile, only, TestShop, TOBIN } from "../../testing/shop.ts";
 import { NotAllowed } from "../act.server.ts";
 import { record } from "../stage/index.server.ts";
-import {
-  customersToHand,
-  eraseAgain,
-  eraseCustomerData,
-  handOutCustomer,
-  ticketPage,
-} from "./index.server.ts";
+import { ticketPage } from "../ticket/index.server.ts";
+import { customersToHand, eraseAgain, eraseCustomerData, handOutCustomer } from "./index.server.ts";
 
 let shop: TestShop;
 beforeEach(async () => {

@@ -1,0 +1,6 @@
+export {
+  customersToHand,
+  eraseAgain,
+  eraseCustomerData,
+  handOutCustomer,
+} from "./customer.server.ts";
