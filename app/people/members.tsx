@@ -16,6 +16,9 @@ export interface PeopleDone {
   readonly made?: { readonly name: string; readonly pin: string } | undefined;
 }
 
+/** Whose work came with a ticket of another shop is nobody who works here. */
+const isOfHere = ({ id }: Member): boolean => !id.startsWith("elsewhere:");
+
 const OPTIONS = ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }));
 
 /** Who works here: what they may do, a new PIN, and who has left. */
@@ -48,7 +51,7 @@ export function Members({
           </Alert>
         )}
       </Box>
-      {people.map((member) => (
+      {people.filter(isOfHere).map((member) => (
         <Box
           key={member.id}
           sx={{

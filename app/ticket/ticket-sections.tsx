@@ -48,7 +48,7 @@ export function TakeInSection({
   isDone: boolean;
 }) {
   const zone = useZone();
-  const { marks = [], adapter, came = "", data, dataNote, password } = ticket.intake;
+  const { marks = [], adapter, came = "", data, dataNote, password, elsewhere } = ticket.intake;
   const { customer, fault, code, serial, condition, signs, takenIn } = ticket;
   return (
     <Fold title="Take in" line={fault} isOpen={!isDone}>
@@ -56,6 +56,13 @@ export function TakeInSection({
         {customer.name}
         {customer.phone !== "" && `, ${customer.phone}`}
       </Fact>
+      {elsewhere && (
+        <Fact name="From elsewhere">
+          packed by{" "}
+          {elsewhere.shop === "unknown" ? "a shop that nobody knows" : `shop ${elsewhere.shop}`},
+          taken in here {momentWords(elsewhere.at, zone)}
+        </Fact>
+      )}
       <Fact name="Fault">{fault}</Fact>
       <Fact name="Machine">
         {ticket.machine}, code <span className="mono">{code}</span>

@@ -39,6 +39,8 @@ export interface Intake {
   /** How the password is dealt with; the password itself is not kept. */
   readonly password?: "none" | "owner-present" | "guest" | "sealed-note";
   readonly came?: string;
+  /** It was packed elsewhere: by which shop (a short name of its key, or "unknown"), and who took it in when. */
+  readonly elsewhere?: { readonly shop: string; readonly by: string; readonly at: string };
   /** The ticket of its first life, and days since it was handed back. */
   readonly before?: number;
 }
@@ -89,6 +91,16 @@ export const intakeSchema = {
     dataNote: text,
     password: { enum: ["none", "owner-present", "guest", "sealed-note"] },
     came: text,
+    elsewhere: {
+      type: "object",
+      required: ["shop", "by", "at"],
+      additionalProperties: false,
+      properties: {
+        shop: { type: "string", maxLength: 40 },
+        by: { type: "string", maxLength: 120 },
+        at: { type: "string", maxLength: 40 },
+      },
+    },
     before: { type: "integer", minimum: 1 },
   },
 };

@@ -7,6 +7,7 @@ type TicketPackRefusal =
   | { readonly type: "no-pack" }
   | { readonly type: "guide-missing"; readonly guideId: string }
   | { readonly type: "here-already" }
+  | { readonly type: "changed" }
   | { readonly type: "does-not-fit"; readonly why: string }
   | { readonly type: "no-picture"; readonly name: string };
 
@@ -26,6 +27,8 @@ export function ticketPackErrorWords(error: TicketPackRefusal): string {
       return `${nothing} its job goes by a version of the guide ${error.guideId} that is not here. Take that guide in first.`;
     case "here-already":
       return `${nothing} this ticket is here already.`;
+    case "changed":
+      return `${nothing} it was changed since its shop packed it. Ask for it anew.`;
     case "does-not-fit":
       return `${nothing} ${error.why} cannot be read.`;
     case "no-picture":

@@ -14,7 +14,8 @@ export type Setting =
   | "id"
   | "hours"
   | "pins"
-  | "calendar";
+  | "calendar"
+  | "pack-key";
 
 export async function setting(
   db: Database,

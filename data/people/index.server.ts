@@ -1,7 +1,9 @@
 export {
   addPeople,
   peopleNow,
+  addForeign,
   allPeople,
+  ELSEWHERE,
   keepPerson,
   keepPinHash,
   pinHashOf,

@@ -53,6 +53,23 @@ export async function addPeople(
   known.delete(db);
 }
 
+/** What the ids of people of other shops begin with: they work here never. */
+export const ELSEWHERE = "elsewhere:";
+
+/** People of another shop, whose work came with a ticket: by id, their names. They cannot come in. */
+export async function addForeign(
+  db: Database,
+  people: ReadonlyMap<string, string>,
+  transaction: Transaction,
+): Promise<void> {
+  for (const [id, name] of people) {
+    if (await db.tables.people.findByPk(id, { raw: true, transaction })) continue;
+    const row = { id, name, role: "learner", pin: null, digits: 0, gone: 1 };
+    await db.tables.people.create(row, { transaction });
+  }
+  known.delete(db);
+}
+
 /** Keeps what is another way now about somebody. */
 export async function keepPerson(
   db: Database,

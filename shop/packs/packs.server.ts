@@ -56,7 +56,7 @@ export async function takePackIn(
   why: string,
 ): Promise<Result<StoredGuide, PackError>> {
   allow(act, "guide");
-  const opened = unpacked(bytes, wrongEntry, ["pack.json", "guide.json"]);
+  const opened = await unpacked(bytes, wrongEntry, ["pack.json", "guide.json"]);
   if (!opened.ok) return opened;
   const files = opened.value;
   const text = (name: string): string => new TextDecoder().decode(files[name]);

@@ -26,7 +26,7 @@ import {
 } from "../../core/ticket/index.ts";
 import { addEvents, eventById, readStream } from "../../data/bench/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
-import { addRecord, allPeople } from "../../data/people/index.server.ts";
+import { addForeign, addRecord, allPeople, ELSEWHERE } from "../../data/people/index.server.ts";
 import { addPhoto, photosOf, readPhoto, unknownPhotos } from "../../data/photos/index.server.ts";
 import { addSoak, soaksOf } from "../../data/soak/index.server.ts";
 import {
@@ -44,6 +44,7 @@ import { allow, stampOf, type Act } from "../act.server.ts";
 import { benchPhase, ledgerLine, readLedger } from "../bench/index.server.ts";
 import { unbegunLine } from "../guide/index.server.ts";
 import { photoAndThumb } from "../photos/index.server.ts";
+import { originOf, sealOf } from "./seal.server.ts";
 import { MOST_PHOTO, unpacked, type UnpackError } from "./unpack.server.ts";
 
 const FORMAT = "brisk-bench-ticket";
@@ -55,6 +56,8 @@ export type TicketPackError =
   /** The version of the guide that its job goes by is not here. */
   | { readonly type: "guide-missing"; readonly guideId: string }
   | { readonly type: "here-already" }
+  /** Its seal does not fit it: it was changed since it was made. */
+  | { readonly type: "changed" }
   | { readonly type: "does-not-fit"; readonly why: string }
   | { readonly type: "no-picture"; readonly name: string };
 
@@ -87,6 +90,8 @@ interface Packed {
     readonly shuts: number;
   }[];
   readonly photos: readonly { readonly id: string; readonly step: string; readonly at: string }[];
+  /** Who worked on it, by id: names. Packs of before have none. */
+  readonly people?: Readonly<Record<string, string>>;
 }
 
 /** One ticket with all that was done and seen, as one ZIP; undefined: there is none. */
@@ -116,9 +121,12 @@ export async function ticketPack(act: Act, number: number): Promise<Uint8Array |
     events: stream?.events ?? [],
     soaks: soaks.map(({ ticket: _t, ...soak }) => soak),
     photos: photos.map(({ id, step, at }) => ({ id, step, at })),
+    people: Object.fromEntries((await allPeople(db)).map(({ id, name }) => [id, name])),
   };
+  const record = strToU8(`${JSON.stringify(packed, null, 2)}\n`);
   const files: Record<string, Uint8Array> = {
-    "ticket.json": strToU8(`${JSON.stringify(packed, null, 2)}\n`),
+    "ticket.json": record,
+    "seal.json": strToU8(await sealOf(db, record)),
   };
   for (const { id } of photos) {
     const bytes = await readPhoto(db, id, false);
@@ -175,6 +183,17 @@ const readPacked = reader<Packed>({
     ),
     photos: list(whole({ id, step: text, at: text })),
   }),
+  required: [
+    "format",
+    "version",
+    "ticket",
+    "guide",
+    "deeds",
+    "transitions",
+    "events",
+    "soaks",
+    "photos",
+  ],
 });
 
 /** Deeds, job and what came with it, each by its own schema; what does not fit is named. */
@@ -201,7 +220,8 @@ function understood(
 
 /**
  * Takes a ticket in that was packed elsewhere, whole or not at all: under a number of its own, by a guide whose version
- * is here. Who worked on it there and is not known here stands as whoever takes it in.
+ * is here. It says where it is from, and who took it in; who worked on it in another shop stands as of that shop, never
+ * as somebody here.
  */
 export async function takeTicketIn(
   act: Act,
@@ -209,15 +229,22 @@ export async function takeTicketIn(
 ): Promise<Result<number, TicketPackError>> {
   allow(act, "unpack");
   const { db } = act;
-  const opened = unpacked(bytes, wrongEntry, ["ticket.json"]);
+  const opened = await unpacked(bytes, wrongEntry, ["ticket.json"]);
   if (!opened.ok) return opened;
   const files = opened.value;
   const read = readJson(readPacked, new TextDecoder().decode(files["ticket.json"]));
   if (!read.ok) return fail({ type: "no-pack" });
   const packed = read.value;
+  const origin = await originOf(db, files["ticket.json"]!, files["seal.json"]);
+  if (!origin) return fail({ type: "changed" });
+  if (!momentsOf(packed).every((at) => isPast(at, act.now()))) {
+    return fail({ type: "does-not-fit", why: "a day in it" });
+  }
   const known = understood(packed);
   if (!known.ok) return known;
-  const { job, intake, deeds } = known.value;
+  const { job, deeds } = known.value;
+  const { at, by: taker } = stampOf(act);
+  const intake = { ...known.value.intake, elsewhere: { shop: origin.shop, by: taker, at } };
   const { guideId, code } = packed.ticket;
   const version = packed.guide?.version ?? (await currentHash(db, guideId));
   const model = version === undefined ? undefined : await modelFor(db, version, code);
@@ -246,13 +273,21 @@ export async function takeTicketIn(
     photos.push({ ...photo, made });
   }
   const people = new Set((await allPeople(db)).map((person) => person.id));
-  const by = (person: string): string => (people.has(person) ? person : act.actor.id);
+  const foreign = (id: string): string => `${ELSEWHERE}${origin.shop}:${id}`.slice(0, 120);
+  const isOurs = (id: string): boolean => origin.isOwn && people.has(id);
+  const by = (id: string): string => (isOurs(id) ? id : foreign(id));
+  const strangers = new Map(
+    makersOf(packed).flatMap((id) =>
+      isOurs(id) ? [] : [[foreign(id), `${packed.people?.[id] ?? id}, shop ${origin.shop}`]],
+    ),
+  );
   const bench = packed.events.length === 0 ? "idle" : benchPhase(phase);
   const stage = { work: packed.ticket.work, job, bench } as const;
   const waits = waitsOf(stage, standOf(deeds));
   const writing = db.write(async (transaction) => {
     for (const { id: event } of packed.events) if (await eventById(db, event)) return undefined;
     for (const deed of deeds) if (await deedById(db, deed.id, transaction)) return undefined;
+    await addForeign(db, strangers, transaction);
     const { customer, signs, serial, fault, condition, promised, takenIn } = packed.ticket;
     const customerId = await customerFor(db, customer, act.newId(), transaction);
     const facts = { guideId, code, serial, fault, condition, promised, takenIn, intake, ...stage };
@@ -299,7 +334,26 @@ export async function takeTicketIn(
   return ok(written);
 }
 
+const makersOf = ({ deeds, transitions, events, soaks }: Packed): readonly string[] => [
+  ...new Set([...deeds, ...transitions, ...events, ...soaks].map(({ by }) => by)),
+];
+
+const momentsOf = ({ deeds, transitions, events, soaks, photos }: Packed): readonly string[] =>
+  [...deeds, ...transitions, ...events, ...soaks, ...photos].map(({ at }) => at);
+
+const FIRST_MOMENT = Date.parse("2000-01-01T00:00:00Z");
+const DAY_MS = 86_400_000;
+
+/** Whether something can have been done then: clocks of two shops may be a day apart. */
+function isPast(at: string, now: Date): boolean {
+  const ms = Date.parse(at);
+  return ms >= FIRST_MOMENT && ms <= now.getTime() + DAY_MS;
+}
+
+const MOST_SEAL = 2_000;
+
 function wrongEntry(name: string, size: number): UnpackError | undefined {
+  if (name === "seal.json") return size > MOST_SEAL ? { type: "too-big" } : undefined;
   if (name === "ticket.json") return size > MOST_TICKET ? { type: "too-big" } : undefined;
   if (!PHOTO.test(name)) return { type: "stranger", name };
   return size > MOST_PHOTO ? { type: "too-big" } : undefined;

@@ -1,5 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { done, TestShop } from "../../testing/shop.ts";
+import { allPeople } from "../../data/people/index.server.ts";
+import { whoCanSignIn } from "../people/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
 import { decide, ticketPage } from "../ticket/index.server.ts";
 import { takeTicketIn, ticketPack } from "./index.server.ts";
@@ -20,6 +22,8 @@ function changed(bytes: Uint8Array, change: (ticket: Record<string, unknown>) =>
   const files = unzipSync(bytes);
   const ticket = JSON.parse(strFromU8(files["ticket.json"]!)) as Record<string, unknown>;
   change(ticket);
+  // Without its seal: whoever changes a pack has no key to seal it.
+  delete files["seal.json"];
   return zipSync({ ...files, "ticket.json": strToU8(JSON.stringify(ticket)) });
 }
 
@@ -36,9 +40,12 @@ test("a ticket goes to another shop whole: its deeds, its ledger, what it waits 
     ticketPage(there.shop, taken),
   ]);
   const [a, b] = [done(mine), done(theirs)];
-  expect(b.ticket).toEqual({ ...a.ticket, number: taken });
-  expect(b.stand).toEqual(a.stand);
-  expect(b.transitions).toEqual(a.transitions);
+  const elsewhere = { shop: expect.stringMatching(/^[0-9a-f]{6}$/) as string, by: "tobin" };
+  expect(b.ticket).toMatchObject({ ...a.ticket, number: taken, intake: { elsewhere } });
+  const told = (value: unknown): unknown =>
+    JSON.parse(JSON.stringify(value).replaceAll(/elsewhere:[0-9a-f]{6}:/g, ""));
+  expect(told(b.stand)).toEqual(told(a.stand));
+  expect(told(b.transitions)).toEqual(told(a.transitions));
   expect(b.line).toEqual({ ...a.line, number: taken });
   expect(b.work.ok && a.work.ok && b.work.value.state.lots).toEqual(
     a.work.ok && a.work.value.state.lots,
@@ -92,6 +99,50 @@ test("broken, huge, climbing, strange and misfit packs are refused whole", async
     (it) => (it["deeds"] = [{ id: "d", at: "", by: "x", deed: { kind: "gone" } }]),
   );
   expect(await refused(deeds)).toBe("does-not-fit");
+});
+
+test("what another shop packed stands as that shop's: nobody here is said to have done it", async () => {
+  const number = await here.atBench({ parts: ["fan"] });
+  await here.play(number, 3);
+  const taken = done(await takeTicketIn(there.act(), (await ticketPack(here.act(), number))!));
+  const page = done(await ticketPage(there.shop, taken));
+  const makers = [
+    ...(await there.written(taken)).map(({ by }) => by),
+    ...page.stand.answers.map(({ by }) => by),
+    ...page.transitions.map(({ by }) => by),
+  ];
+  expect(makers.length).toBeGreaterThan(4);
+  for (const by of makers) expect(by).toMatch(/^elsewhere:[0-9a-f]{6}:tobin$/);
+  const people = await allPeople(there.db);
+  expect(people.find(({ id }) => id === makers[0])).toMatchObject({
+    name: expect.stringMatching(/^Tobin Harrow, shop [0-9a-f]{6}$/) as string,
+    gone: true,
+  });
+  expect((await whoCanSignIn(there.db)).some(({ id }) => id.startsWith("elsewhere"))).toBe(false);
+  // Its own work goes on here.
+  await there.play(taken, 1);
+  expect((await there.written(taken)).at(-1)!.by).toBe("tobin");
+});
+
+test("a pack that was changed is refused, one without a seal is from nobody known, no day is believed that cannot be", async () => {
+  const number = await here.atBench({ parts: ["fan"] });
+  const bytes = (await ticketPack(here.act(), number))!;
+  const files = unzipSync(bytes);
+  const ticket = strFromU8(files["ticket.json"]!);
+  const forged = zipSync({ ...files, "ticket.json": strToU8(ticket.replace('"yes"', '"no"')) });
+  expect(await takeTicketIn(there.act(), forged)).toEqual({
+    ok: false,
+    error: { type: "changed" },
+  });
+  const unsealed = (text: string) => zipSync({ "ticket.json": strToU8(text) });
+  for (const day of ["1999-01-01T00:00:00.000Z", "2099-01-01T00:00:00.000Z", "someday"]) {
+    const dated = unsealed(ticket.replaceAll(/"at": "[^"]*"/g, `"at": "${day}"`));
+    expect(await takeTicketIn(there.act(), dated)).toMatchObject({
+      error: { type: "does-not-fit" },
+    });
+  }
+  const taken = done(await takeTicketIn(there.act(), unsealed(ticket)));
+  expect((await ticketFacts(there.db, taken))!.intake.elsewhere).toMatchObject({ shop: "unknown" });
 });
 
 test("in the shop that it is from it is not taken in twice", async () => {

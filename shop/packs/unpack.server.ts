@@ -1,4 +1,5 @@
-import { unzipSync } from "fflate";
+import { promisify } from "node:util";
+import { unzip, unzipSync } from "fflate";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 
 /** What may be in a pack, and how much of it. */
@@ -14,12 +15,15 @@ export type UnpackError =
   | { readonly type: "stranger"; readonly name: string }
   | { readonly type: "no-pack" };
 
+/** What is large is inflated in a thread of its own: the pages go on meanwhile. */
+const inflate = promisify<Uint8Array, Record<string, Uint8Array>>(unzip);
+
 /** The files of a ZIP, if it has those that are needed and none but those allowed, and all within their sizes. */
-export function unpacked(
+export async function unpacked(
   bytes: Uint8Array,
   wrongEntry: (name: string, size: number) => UnpackError | undefined,
   needed: readonly string[],
-): Result<Readonly<Record<string, Uint8Array>>, UnpackError> {
+): Promise<Result<Readonly<Record<string, Uint8Array>>, UnpackError>> {
   if (bytes.length > MOST_PACK_BYTES) return fail({ type: "too-big" });
   let [entries, size] = [0, 0];
   let wrong: UnpackError | undefined;
@@ -36,7 +40,7 @@ export function unpacked(
       },
     });
     if (wrong) return fail(wrong);
-    files = unzipSync(bytes);
+    files = await inflate(bytes);
   } catch {
     return fail({ type: "no-zip" });
   }
