@@ -133,6 +133,7 @@ function RATES() {
     worth: 0.5,
     holds: 14,
     warranty: 180,
+    careful: 2,
   };
 }
 
