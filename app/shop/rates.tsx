@@ -17,7 +17,7 @@ const FIELDS = [
   ["worth", "Worth it up to, % of the machine", "share"],
   ["holds", "A quote holds, days", "number"],
   ["warranty", "Warranty on work and parts, days", "number"],
-  ["careful", "Careful way if dearer by less than, min", "number"],
+  ["careful", "Careful way, under min dearer", "number"],
 ] as const;
 
 const shown = (kind: (typeof FIELDS)[number][2], value: number): string => {
