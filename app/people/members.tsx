@@ -6,7 +6,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import { nanoid } from "nanoid";
-import { type Member, type Role, ROLES } from "../../core/people/index.ts";
+import { isElsewhere, type Member, type Role, ROLES } from "../../core/people/index.ts";
 import { ROLE_WORDS } from "../../core/words/index.ts";
 import { Choice } from "../ui/choice.tsx";
 
@@ -15,9 +15,6 @@ export interface PeopleDone {
   /** A PIN that was made, and whose: shown this once. */
   readonly made?: { readonly name: string; readonly pin: string } | undefined;
 }
-
-/** Whose work came with a ticket of another shop is nobody who works here. */
-const isOfHere = ({ id }: Member): boolean => !id.startsWith("elsewhere:");
 
 const OPTIONS = ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }));
 
@@ -51,61 +48,63 @@ export function Members({
           </Alert>
         )}
       </Box>
-      {people.filter(isOfHere).map((member) => (
-        <Box
-          key={member.id}
-          sx={{
-            display: "grid",
-            gridTemplateColumns: { xs: "1fr", sm: "minmax(0, 1fr) 170px 130px 150px" },
-            gap: 1.5,
-            alignItems: "center",
-            color: member.gone ? "var(--soft)" : "inherit",
-          }}
-        >
-          <span>
-            {member.name}
-            {member.gone && " (has left)"}
-            {!member.gone && member.digits === 0 && " (no PIN yet)"}
-            {(wrong[member.id] ?? 0) > 0 && (
-              <Typography sx={{ color: "var(--stop)" }}>
-                {wrong[member.id]} wrong {wrong[member.id] === 1 ? "PIN" : "PINs"} since yesterday
-              </Typography>
-            )}
-          </span>
-          <Choice
-            label={`What ${member.name} is`}
-            value={member.role}
-            options={OPTIONS}
-            disabled={isBusy || member.gone}
-            choose={(to) =>
-              send({ does: "change", person: member.id, role: to, gone: member.gone })
-            }
-          />
-          <Button
-            variant="outlined"
-            disabled={isBusy || member.gone}
-            aria-label={`New PIN for ${member.name}`}
-            onClick={() => send({ does: "renew", person: member.id })}
+      {people
+        .filter((one) => !isElsewhere(one))
+        .map((member) => (
+          <Box
+            key={member.id}
+            sx={{
+              display: "grid",
+              gridTemplateColumns: { xs: "1fr", sm: "minmax(0, 1fr) 170px 130px 150px" },
+              gap: 1.5,
+              alignItems: "center",
+              color: member.gone ? "var(--soft)" : "inherit",
+            }}
           >
-            New PIN
-          </Button>
-          <Button
-            variant="outlined"
-            disabled={isBusy}
-            aria-label={member.gone ? `${member.name} is back` : `${member.name} has left`}
-            onClick={() =>
-              send({
-                does: "change",
-                person: member.id,
-                role: member.role,
-                gone: !member.gone,
-              })
-            }
-          >
-            {member.gone ? "Is back" : "Has left"}
-          </Button>
-        </Box>
-      ))}
+            <span>
+              {member.name}
+              {member.gone && " (has left)"}
+              {!member.gone && member.digits === 0 && " (no PIN yet)"}
+              {(wrong[member.id] ?? 0) > 0 && (
+                <Typography sx={{ color: "var(--stop)" }}>
+                  {wrong[member.id]} wrong {wrong[member.id] === 1 ? "PIN" : "PINs"} since yesterday
+                </Typography>
+              )}
+            </span>
+            <Choice
+              label={`What ${member.name} is`}
+              value={member.role}
+              options={OPTIONS}
+              disabled={isBusy || member.gone}
+              choose={(to) =>
+                send({ does: "change", person: member.id, role: to, gone: member.gone })
+              }
+            />
+            <Button
+              variant="outlined"
+              disabled={isBusy || member.gone}
+              aria-label={`New PIN for ${member.name}`}
+              onClick={() => send({ does: "renew", person: member.id })}
+            >
+              New PIN
+            </Button>
+            <Button
+              variant="outlined"
+              disabled={isBusy}
+              aria-label={member.gone ? `${member.name} is back` : `${member.name} has left`}
+              onClick={() =>
+                send({
+                  does: "change",
+                  person: member.id,
+                  role: member.role,
+                  gone: !member.gone,
+                })
+              }
+            >
+              {member.gone ? "Is back" : "Has left"}
+            </Button>
+          </Box>
+        ))}
       <Box
         component="form"
         onSubmit={(event) => {

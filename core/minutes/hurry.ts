@@ -1,7 +1,6 @@
 import { type LedgerEvent, takenBack } from "../bench/index.ts";
 import type { Guide } from "../guide/index.ts";
-import type { Step } from "../plan/index.ts";
-import { stepEstimate } from "./minutes.ts";
+import { isStep, stepEstimate } from "./minutes.ts";
 
 /** So many steps of one person, of so many minutes by the guide, in less than this share of them: no hand does that. */
 const STEPS = 8;
@@ -28,12 +27,11 @@ export function hurryOf(guide: Guide, events: readonly LedgerEvent[]): Hurry | u
   for (let i = events.length - 1; i > 0; i--) {
     const event = events[i]!;
     const { entry, by, id } = event;
-    const isStep = ["release", "lift", "place", "make"].includes(entry.do);
-    if (!isStep || taken.has(id)) continue;
+    if (!isStep(entry) || taken.has(id)) continue;
     last ??= event;
     if (by !== last.by) break;
     steps += 1;
-    planned += stepEstimate(guide, entry as Step);
+    planned += stepEstimate(guide, entry);
     const took = (Date.parse(last.at) - Date.parse(events[i - 1]!.at)) / 60_000;
     const isRun = steps >= STEPS && planned >= MINUTES && took >= 0;
     if (isRun && took < SHARE * planned) found = { steps, planned, took };

@@ -1,4 +1,4 @@
-import { type LedgerEvent, takenBack } from "../bench/index.ts";
+import { type Entry, type LedgerEvent, takenBack } from "../bench/index.ts";
 import { type Guide, jointMinutes, partMinutes } from "../guide/index.ts";
 import type { Step } from "../plan/index.ts";
 
@@ -73,14 +73,17 @@ export function stepTimes(guide: Guide, events: readonly LedgerEvent[]): readonl
 const estimateOf = ({ steps }: Batch): number =>
   steps.reduce((sum, { estimate }) => sum + estimate, 0);
 
+/** Whether an entry is a step of the way down or up. */
+export const isStep = (entry: Entry): entry is Extract<Entry, Step> =>
+  ["release", "lift", "place", "make"].includes(entry.do);
+
 function batchesOf(guide: Guide, events: readonly LedgerEvent[]): readonly Batch[] {
   const taken = takenBack(events);
   const batches: Batch[] = [];
   let last: { readonly batch: Batch; readonly at: number } | undefined;
   for (const [i, { id, at, by, entry }] of events.entries()) {
-    const isStep = ["release", "lift", "place", "make"].includes(entry.do);
-    if (i === 0 || !isStep || taken.has(id) || events[i - 1]!.entry.do === "start") continue;
-    const step = entry as Step;
+    if (i === 0 || !isStep(entry) || taken.has(id) || events[i - 1]!.entry.do === "start") continue;
+    const step = entry;
     const estimate = stepEstimate(guide, step);
     if (estimate <= 0) continue;
     const minutes = (Date.parse(at) - Date.parse(events[i - 1]!.at)) / 60_000;

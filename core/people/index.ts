@@ -1,4 +1,13 @@
-export { type Member, nameOf, type Person, type RecordLine, type Role, ROLES } from "./people.ts";
+export {
+  idElsewhere,
+  isElsewhere,
+  type Member,
+  nameOf,
+  type Person,
+  type RecordLine,
+  type Role,
+  ROLES,
+} from "./people.ts";
 export { drawnPin, PIN_DIGITS, type PinError, pinError } from "./pins.ts";
 export { type Doing, DOINGS, may, type On, whoMay } from "./rights.ts";
 export { byOurClock, IDLE_MINUTES, isOpen, type Session, wasOpen } from "./session.ts";

@@ -29,3 +29,12 @@ export interface RecordLine {
 /** The name of a person; somebody who is not known (any more) is named by the id. */
 export const nameOf = (people: readonly Person[], id: string): string =>
   people.find((person) => person.id === id)?.name ?? id;
+
+const ELSEWHERE = "elsewhere:";
+
+/** The id under which somebody of another shop stands here, whose work came with a ticket. */
+export const idElsewhere = (shop: string, id: string): string =>
+  `${ELSEWHERE}${shop}:${id}`.slice(0, 120);
+
+/** Whether somebody is of another shop: they work here never. */
+export const isElsewhere = ({ id }: Pick<Person, "id">): boolean => id.startsWith(ELSEWHERE);

@@ -3,7 +3,6 @@ export {
   peopleNow,
   addForeign,
   allPeople,
-  ELSEWHERE,
   keepPerson,
   keepPinHash,
   pinHashOf,

@@ -53,9 +53,6 @@ export async function addPeople(
   known.delete(db);
 }
 
-/** What the ids of people of other shops begin with: they work here never. */
-export const ELSEWHERE = "elsewhere:";
-
 /** People of another shop, whose work came with a ticket: by id, their names. They cannot come in. */
 export async function addForeign(
   db: Database,

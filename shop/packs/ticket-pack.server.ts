@@ -10,6 +10,7 @@ import {
   readEvents,
   type StoredEvent,
 } from "../../core/bench/index.ts";
+import { idElsewhere } from "../../core/people/index.ts";
 import { readJob, type Job } from "../../core/rules/index.ts";
 import { readReadings, type Reading } from "../../core/soak/index.ts";
 import {
@@ -26,7 +27,7 @@ import {
 } from "../../core/ticket/index.ts";
 import { addEvents, eventById, readStream } from "../../data/bench/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
-import { addForeign, addRecord, allPeople, ELSEWHERE } from "../../data/people/index.server.ts";
+import { addForeign, addRecord, allPeople } from "../../data/people/index.server.ts";
 import { addPhoto, photosOf, readPhoto, unknownPhotos } from "../../data/photos/index.server.ts";
 import { addSoak, soaksOf } from "../../data/soak/index.server.ts";
 import {
@@ -273,7 +274,7 @@ export async function takeTicketIn(
     photos.push({ ...photo, made });
   }
   const people = new Set((await allPeople(db)).map((person) => person.id));
-  const foreign = (id: string): string => `${ELSEWHERE}${origin.shop}:${id}`.slice(0, 120);
+  const foreign = (id: string): string => idElsewhere(origin.shop, id);
   const isOurs = (id: string): boolean => origin.isOwn && people.has(id);
   const by = (id: string): string => (isOurs(id) ? id : foreign(id));
   const strangers = new Map(
