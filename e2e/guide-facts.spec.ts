@@ -199,6 +199,26 @@ test("what can be reached all the same is told, accepted, and a job under way go
   await onwardTo(page, /^Swap/);
 });
 
+test("of two ways of the hand each shows its minutes; one's own is kept, and leads the bench", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/guides/corrin-sable-15?for=display`);
+  await hydrated(page);
+  const own = page.getByRole("region", { name: "Your way" });
+  const flat = own.getByRole("radio", { name: /^Lid flat on the bench.* min$/ });
+  await expect(own.getByRole("radio", { name: /^Lid hanging/ })).toBeChecked();
+  const kept = page.waitForResponse((answer) => answer.url().includes("/settings"));
+  await flat.check();
+  expect((await kept).ok()).toBe(true);
+  await page.reload();
+  await expect(flat).toBeChecked();
+  // A job that does not meet the choice does not ask.
+  await page.goto(`${shop.url}/guides/corrin-sable-15?for=battery`);
+  await expect(page.getByText("Proven: no way takes less work.")).toBeVisible();
+  await expect(own).toHaveCount(0);
+});
+
 test("a sister is kept as what differs, and says what that changes for the usual jobs", async ({
   page,
   shop,

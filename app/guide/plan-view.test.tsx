@@ -19,7 +19,7 @@ function shown(id: string, job: Job): string {
   if (!plan.ok) throw new Error(`${id}: no plan`);
   return plain(
     renderToStaticMarkup(
-      <PlanView guide={guide} title="Short way" plan={plan.value} careful={2} />,
+      <PlanView guide={guide} title="Short way" job={{ for: [] }} plan={plan.value} careful={2} />,
     ),
   );
 }

@@ -5,9 +5,11 @@ import { memo, type ReactNode } from "react";
 import { diveFromPlan } from "../../core/bench/index.ts";
 import type { Guide } from "../../core/guide/index.ts";
 import { aboveLeast, bitsOf, isCarefulTaken, type Plan } from "../../core/plan/index.ts";
+import type { Job } from "../../core/rules/index.ts";
 import {
   aboveWords,
   capital,
+  carefulWords,
   forcedWords,
   jointWord,
   partWord,
@@ -21,11 +23,13 @@ import { Fold } from "../ui/fold.tsx";
 export const PlanView = memo(function PlanView({
   guide,
   title,
+  job,
   plan,
   careful,
 }: {
   guide: Guide;
   title: string;
+  job: Job;
   plan: Plan;
   /** Dearer by less than so many minutes, the shop takes the careful way. */
   careful: number;
@@ -59,7 +63,8 @@ export const PlanView = memo(function PlanView({
           ))}
           {plan.careful && (
             <div>
-              With the power taken off first it takes {plan.careful.minutes.toFixed(1)} minutes more
+              {carefulWords(guide, job, plan.careful)} it takes {plan.careful.minutes.toFixed(1)}{" "}
+              minutes more
               {isCarefulTaken(plan, careful)
                 ? ": the bench leads that way."
                 : "; choose the careful way for it."}

@@ -8,12 +8,19 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { memo, useCallback, useMemo, useState } from "react";
 import { Link, useSubmit } from "react-router";
-import { type Guide, hasComeOut, mainView } from "../../core/guide/index.ts";
+import {
+  type Guide,
+  guideInWays,
+  type HandWays,
+  hasComeOut,
+  mainView,
+} from "../../core/guide/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 import { capital, partWord, wordList } from "../../core/words/index.ts";
 import type { MapMarks } from "../signs/map/looks.ts";
 import { MachineMap } from "../signs/map/machine-map.tsx";
 import { useAfterPaint } from "../ui/after-paint.ts";
+import { HandChoices } from "./hand-choices.tsx";
 import { PlanView } from "./plan-view.tsx";
 import { usePlans } from "./use-plans.ts";
 import { ViewChoice } from "./view-choice.tsx";
@@ -30,7 +37,8 @@ const NOTHING: Job = { for: [] };
 
 /** Choose what is replaced, on the map or by name; what the two ways come to, and one of them step by step. */
 export const TryJob = memo(function TryJob({
-  guide,
+  guide: asWritten,
+  ways,
   job,
   setJob,
   tickets,
@@ -38,6 +46,8 @@ export const TryJob = memo(function TryJob({
   favourite,
 }: {
   guide: Guide;
+  /** The ways of the hand of who looks. */
+  ways: HandWays;
   job: Job;
   setJob: (job: Job) => void;
   tickets: readonly OpenTicket[];
@@ -46,6 +56,10 @@ export const TryJob = memo(function TryJob({
   /** The ticket whose job is being changed, if the page was opened from one. */
   favourite: number | undefined;
 }) {
+  const guide = useMemo(() => {
+    const mine = guideInWays(asWritten, ways);
+    return mine.ok ? mine.value : asWritten;
+  }, [asWritten, ways]);
   const strange = job.for.filter((id) => !hasComeOut(guide, id));
   const known = useMemo(
     () => (job.for.every((id) => hasComeOut(guide, id)) ? job : NOTHING),
@@ -102,6 +116,7 @@ export const TryJob = memo(function TryJob({
         {short && shown && (
           <>
             <WaysTable guide={guide} short={short} book={book} />
+            <HandChoices guide={asWritten} job={known} ways={ways} />
             <Sending
               guide={guide}
               job={way === "careful" ? safer : job}
@@ -134,6 +149,7 @@ export const TryJob = memo(function TryJob({
                     ? "By the maker's book"
                     : "Careful way"
               }
+              job={known}
               plan={shown}
               careful={under}
             />

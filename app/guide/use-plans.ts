@@ -1,9 +1,10 @@
 import type { Remote } from "comlink";
 import { useMemo } from "react";
-import type { Guide } from "../../core/guide/index.ts";
+import type { Guide, HandWays } from "../../core/guide/index.ts";
 import type { Job } from "../../core/rules/index.ts";
-import type { BothWays, PlanQuestion, PlanWorker } from "../workers/plan-worker.ts";
-import { useWorker, type Asked } from "../workers/use-worker.ts";
+import type { ChoiceOfHand } from "../../core/plan/index.ts";
+import type { BothWays, ChoiceQuestion, PlanQuestion, PlanWorker } from "../workers/plan-worker.ts";
+import { type Asked, useLastAnswer, useWorker } from "../workers/use-worker.ts";
 
 const make = () =>
   new Worker(new URL("../workers/plan-worker.ts", import.meta.url), { type: "module" });
@@ -37,4 +38,20 @@ export function usePlans(
     asked: isOpen && finished.state === "done" ? finished : first,
     isSharpening: isOpen && finished.state === "working",
   };
+}
+
+const askChoices = (api: Remote<PlanWorker>, question: ChoiceQuestion) => api.choices(question);
+
+/** The choices of the hand that a job meets, each way with its minutes; undefined: not known yet. */
+export function useChoices(
+  guide: Guide,
+  job: Job,
+  ways: HandWays,
+): readonly ChoiceOfHand[] | undefined {
+  const question = useMemo(
+    () => (job.for.length === 0 || !guide.hands ? undefined : { guide, job, ways }),
+    [guide, job, ways],
+  );
+  const asked = useWorker(make, askChoices, question);
+  return useLastAnswer(asked);
 }

@@ -11,7 +11,7 @@ import Skeleton from "@mui/material/Skeleton";
 import { lazy, Suspense, useMemo, useState } from "react";
 import { useRouteLoaderData, useSearchParams } from "react-router";
 import { guidePage } from "../../shop/guide/index.server.ts";
-import { shop } from "../../shop/open.server.ts";
+import { actFor } from "../frame/act.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { JointTable, PartTable } from "../guide/fact-tables.tsx";
 import { FindOut } from "../find/find-out.tsx";
@@ -37,9 +37,10 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.guide.model ?? "Guide"} · Brisk Bench` },
 ];
 
-export async function loader({ params, request }: Route.LoaderArgs) {
+export async function loader({ params, request, context }: Route.LoaderArgs) {
   const code = new URL(request.url).searchParams.get("code") ?? undefined;
-  const page = await guidePage((await shop()).db, params.id, code);
+  const { act } = await actFor(context);
+  const page = await guidePage(act, params.id, code);
   if (page.ok) return page.value;
   switch (page.error.type) {
     case "guide-unknown":
@@ -160,6 +161,7 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
       {shown === "Try a job" && (
         <TryJob
           guide={guide}
+          ways={loaderData.ways}
           job={job}
           setJob={setJob}
           tickets={tickets}

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { type Habit, HABITS } from "../../core/bench/index.ts";
-import { keepHabit } from "../../data/people/index.server.ts";
+import { keepHabit, keepHandWay } from "../../data/people/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { keepLamp } from "../frame/preferences.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
@@ -13,8 +13,12 @@ interface Settings {
   readonly rows?: string;
   readonly columns?: string;
   readonly holds?: string;
+  readonly guide?: string;
+  readonly choice?: string;
+  readonly way?: string;
 }
 const number = { type: "string", maxLength: 10 };
+const id = { type: "string", minLength: 1, maxLength: 120 };
 const readSettings = reader<Settings>({
   type: "object",
   properties: {
@@ -23,19 +27,27 @@ const readSettings = reader<Settings>({
     rows: number,
     columns: number,
     holds: number,
+    guide: id,
+    choice: id,
+    way: id,
   },
+  dependencies: { way: ["guide", "choice"] },
 });
 
-/** What this screen remembers (its lamp), and how who works there keeps screws. */
+/** What this screen remembers (its lamp), how who works there keeps screws, and which way of the hand is his on a machine. */
 export async function action({ request, context }: Route.ActionArgs) {
   const form = await readForm(request, readSettings);
   if (!form.ok) throw new Response("There is no such setting.", { status: 400 });
-  const { lamp, habit } = form.value;
+  const { lamp, habit, guide: guideId = "", choice = "", way } = form.value;
   const headers = new Headers();
   if (lamp) headers.append("Set-Cookie", await keepLamp(lamp));
   if (habit) {
     const { act } = await actFor(context);
     await keepHabit(act.db, act.actor.id, { habit, grid: gridIn(form.value) });
+  }
+  if (way !== undefined) {
+    const { act } = await actFor(context);
+    await keepHandWay(act.db, { person: act.actor.id, guideId, choice, way });
   }
   return data(null, { headers });
 }

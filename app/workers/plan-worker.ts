@@ -1,8 +1,8 @@
 import { expose } from "comlink";
 import { Meter } from "../../core/base/meter.ts";
 import type { Result } from "../../core/base/result.ts";
-import type { Guide } from "../../core/guide/index.ts";
-import { type Plan, planJob } from "../../core/plan/index.ts";
+import type { Guide, HandWays } from "../../core/guide/index.ts";
+import { type ChoiceOfHand, choicesOfHand, type Plan, planJob } from "../../core/plan/index.ts";
 import type { Job, JobError } from "../../core/rules/index.ts";
 import { FIRST, WHOLE } from "../../core/work/index.ts";
 
@@ -11,6 +11,11 @@ export interface PlanQuestion {
   readonly job: Job;
   /** The first answer, to be shown until the finished one is there; or that one. */
   readonly answer: "first" | "finished";
+}
+export interface ChoiceQuestion {
+  readonly guide: Guide;
+  readonly job: Job;
+  readonly ways: HandWays;
 }
 export interface BothWays {
   readonly short: Result<Plan, JobError>;
@@ -27,6 +32,8 @@ const work = {
     const [short, book] = [plan("short"), plan("book")];
     return { short, book, ms: performance.now() - start };
   },
+  choices: ({ guide, job, ways }: ChoiceQuestion): readonly ChoiceOfHand[] =>
+    choicesOfHand(guide, job, ways),
 };
 export type PlanWorker = typeof work;
 

@@ -33,7 +33,10 @@ export interface Fitted {
   readonly why?: string;
 }
 
-/** The guide that a ledger is folded with, for ever: its version by hash, and the underside code. */
+/**
+ * The guide that a ledger is folded with, for ever: its version by hash, and the underside code, with the ways of the hand
+ * of who began it (`codeWithWays`).
+ */
 export interface PinnedGuide {
   readonly version: string;
   readonly code: string;

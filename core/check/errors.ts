@@ -3,6 +3,7 @@ import {
   type About,
   type BlockingFact,
   allCodes,
+  guideInWays,
   type Finding,
   type Guide,
   guideForCode,
@@ -24,7 +25,7 @@ const error = (path: string, about: About): Finding => ({ level: "error", path, 
 /**
  * What makes a guide file unfit for use: what the schema refuses; else what names things that are
  * not there or goes in circles; else what no job could be done on. Variants are checked the same
- * way, with paths under /variants/CODE. An empty list means that every part can be planned for. Where
+ * way, with paths under /variants/CODE, and so are ways of the hand. An empty list means that every part can be planned for. Where
  * the check ends before all parts were looked at, the last finding says so, and blames nothing.
  */
 export function guideErrors(value: unknown, meter = new Meter(CHECK)): readonly Finding[] {
@@ -33,9 +34,12 @@ export function guideErrors(value: unknown, meter = new Meter(CHECK)): readonly 
   const guide = parsed.value;
   const own = checkOne(guide, meter);
   if (own.length > 0) return own;
-  return allCodes(guide)
-    .filter((code) => guide.variants?.[code])
-    .flatMap((code) => checkVariant(guide, code, meter));
+  return [
+    ...allCodes(guide)
+      .filter((code) => guide.variants?.[code])
+      .flatMap((code) => checkVariant(guide, code, meter)),
+    ...Object.keys(guide.hands ?? {}).flatMap((choice) => checkWays(guide, choice, meter)),
+  ];
 }
 
 /**
@@ -70,6 +74,19 @@ function checkVariant(guide: Guide, code: string, meter: Meter): readonly Findin
   const variant = guideForCode(guide, code);
   const findings = variant.ok ? checkOne(variant.value, meter) : variant.error;
   return findings.map((found) => ({ ...found, path: `/variants/${code}/patch${found.path}` }));
+}
+
+/** What is wrong with the ways of one choice; the first is the guide itself. */
+function checkWays(guide: Guide, choice: string, meter: Meter): readonly Finding[] {
+  const [, ...others] = Object.keys(guide.hands![choice]!.ways);
+  return others.flatMap((way) => {
+    const gone = guideInWays(guide, { [choice]: way });
+    const findings = gone.ok ? checkOne(gone.value, meter) : gone.error;
+    return findings.map((found) => ({
+      ...found,
+      path: `/hands/${choice}/ways/${way}/patch${found.path}`,
+    }));
+  });
 }
 
 function checkOne(guide: Guide, meter: Meter): readonly Finding[] {

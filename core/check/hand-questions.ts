@@ -1,4 +1,4 @@
-import { type Finding, type Guide, isShell } from "../guide/index.ts";
+import { type Finding, type Guide, isShell, type PartKind } from "../guide/index.ts";
 import type { Plan } from "../plan/index.ts";
 import type { Model } from "../rules/index.ts";
 import { question } from "./question.ts";
@@ -11,6 +11,7 @@ export const handQuestions = (
   ...againstHands(plans),
   ...packUncovered(model),
   ...heldElsewhere(model),
+  ...noPlug(model),
   ...namesAlike(model.guide),
 ];
 
@@ -61,6 +62,32 @@ const heldElsewhere = ({
     if (others.some((q) => under.has(q) || below[q]!.includes(p))) return [];
     const to = partIds[others[0]!]!;
     return [question(`/parts/${id}/on`, { type: "held-elsewhere", part: id, on, to })];
+  });
+
+/** Parts that nothing works without a plug, a socket or a contact to the rest. */
+const PLUGGED: ReadonlySet<PartKind> = new Set<PartKind>([
+  ...(["battery", "fan", "jack", "keyboard", "touchpad", "display", "wifi", "storage"] as const),
+  ...(["memory", "speaker", "daughterboard", "optical"] as const),
+]);
+
+/** A part that works by a plug, and has none: a lead or a plug board between was likely left out. */
+const noPlug = ({ guide, partIds, jointIds, joins, permanent }: Model): readonly Finding[] =>
+  partIds.flatMap((id, p) => {
+    if (!PLUGGED.has(guide.parts[id]!.kind)) return [];
+    const isLead = (q: number): boolean => guide.parts[partIds[q]!]!.kind === "cable";
+    // What is tied to it for good, and a lead that is joined to it in any way, plugs for it.
+    const unit = new Set([p]);
+    for (const q of unit) {
+      for (const [j, list] of joins.entries()) {
+        if (!list.includes(q)) continue;
+        for (const other of list) if (permanent[j] || isLead(other)) unit.add(other);
+      }
+    }
+    const isPlugged = jointIds.some((joint, j) => {
+      const { kind, power } = guide.joints[joint]!;
+      return (kind === "connector" || power === true) && joins[j]!.some((q) => unit.has(q));
+    });
+    return isPlugged ? [] : [question(`/plug/${id}`, { type: "no-plug", part: id })];
   });
 
 /** Parts, or joints, that an author gave one name: spoken, nobody can tell them apart. */

@@ -217,7 +217,7 @@ test("a group that hangs together by leads alone", () => {
   expect(leads.map(({ path }) => path)).toContain("/parts/board");
 });
 
-test("a pack under nothing, a part held elsewhere and two of one name are asked about", () => {
+test("a pack under nothing, a part held elsewhere, one without a plug and two of one name are asked about", () => {
   const small = smallGuide();
   const bare = {
     ...small,
@@ -236,6 +236,14 @@ test("a pack under nothing, a part held elsewhere and two of one name are asked 
   });
   expect(asked(strip("board"))).toContain("/parts/strip/on");
   expect(asked(strip("base"))).not.toContain("/parts/strip/on");
+  const speaker = (more: Guide["joints"]): Guide => ({
+    ...small,
+    parts: { ...small.parts, speaker: part("base", { name: "Speaker", kind: "speaker" }) },
+    joints: { ...small.joints, "speaker-screws": screws(["speaker", "base"]), ...more },
+  });
+  expect(asked(speaker({}))).toContain("/plug/speaker");
+  const plugged = { "speaker-plug": plug(["board", "speaker"]) };
+  expect(asked(speaker(plugged))).not.toContain("/plug/speaker");
   const twins = {
     ...small,
     parts: { ...small.parts, fan: { ...small.parts["fan"]!, name: "battery " } },

@@ -12,7 +12,7 @@ export interface FactChange {
 }
 
 /** Facts with an id of their own. */
-const MAPS = ["views", "parts", "joints", "variants"] as const;
+const MAPS = ["views", "parts", "joints", "variants", "hands"] as const;
 /** Facts without one: those that stand in one version only are added or removed. */
 const LISTS = ["covers", "orders"] as const;
 

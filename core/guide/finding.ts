@@ -26,6 +26,8 @@ export type About =
   | { readonly type: "code-unknown"; readonly code: string; readonly known: readonly string[] }
   | { readonly type: "code-taken"; readonly code: string; readonly by: string }
   // What contradicts itself.
+  /** A way of the hand adds or takes a part or a joint. */
+  | { readonly type: "way-changes-machine"; readonly id: string }
   | { readonly type: "id-unknown"; readonly what: Named; readonly id: string }
   | { readonly type: "id-twice"; readonly id: string }
   | { readonly type: "part-twice"; readonly part: string }
@@ -108,6 +110,7 @@ export type About =
       readonly on: string;
       readonly to: string;
     }
+  | { readonly type: "no-plug"; readonly part: string }
   | { readonly type: "names-alike"; readonly ids: readonly string[] }
   | { readonly type: "answer-idle" };
 

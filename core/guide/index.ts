@@ -14,6 +14,7 @@ export {
   type Guide,
   type GuideJoint,
   type GuidePart,
+  type HandChoice,
   type JointKind,
   type LearntFact,
   type MemoryFacts,
@@ -27,6 +28,7 @@ export {
 export { guideSchema } from "./schema.ts";
 export { parseGuide, parseGuideText } from "./parse.ts";
 export type { About, BlockingFact, Finding, Named } from "./finding.ts";
+export { codeWithWays, guideInWays, type HandWays, waysInCode } from "./hands.ts";
 export { allCodes, guideForCode } from "./variant.ts";
 export {
   isAppliedFirst,

@@ -57,6 +57,16 @@ const joint = (kinds: readonly string[], required: readonly string[], own: Prope
     ...own,
   });
 
+const orders = {
+  type: "array",
+  items: record(["first", "then", "strength", "why"], {
+    first: id,
+    then: id,
+    strength: { enum: ["must", "advised"] },
+    why: text,
+  }),
+};
+
 /**
  * JSON Schema 2020-12 of a guide file. `docs/guide.schema.json` is this value written out.
  * Joints are told apart by `kind`, so that an error names the one branch that was meant.
@@ -92,6 +102,21 @@ export const guideSchema = {
           patch: { type: "object" },
         }),
       },
+      hands: mapOf(
+        record(["about", "ways"], {
+          about: text,
+          ways: {
+            ...mapOf(
+              record(["about"], {
+                about: text,
+                patch: record([], { parts: { type: "object" }, joints: { type: "object" } }),
+                orders,
+              }),
+            ),
+            minProperties: 2,
+          },
+        }),
+      ),
       learnt: {
         type: "array",
         items: { type: "object", required: ["do"], properties: { do: text } },
@@ -103,15 +128,7 @@ export const guideSchema = {
         type: "array",
         items: record(["part", "over"], { part: id, over: ids }),
       },
-      orders: {
-        type: "array",
-        items: record(["first", "then", "strength", "why"], {
-          first: id,
-          then: id,
-          strength: { enum: ["must", "advised"] },
-          why: text,
-        }),
-      },
+      orders,
     },
   ),
   $defs: {

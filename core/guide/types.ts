@@ -231,6 +231,19 @@ export interface Variant {
   readonly patch: Readonly<Record<string, unknown>>;
 }
 
+/** One way of the hand: what of the facts it changes, and the orders it goes by besides. */
+export interface HandWay {
+  readonly about: string;
+  /** Over `parts` and `joints` (RFC 7396). */
+  readonly patch?: Readonly<Record<string, unknown>>;
+  readonly orders?: readonly Order[];
+}
+/** Where practitioners differ: each way is right, and everybody has a habit. The first is the guide as it is written. */
+export interface HandChoice {
+  readonly about: string;
+  readonly ways: Readonly<Record<string, HandWay>>;
+}
+
 /** One sighting; what its `do` means is core/learn's to say. */
 export type LearntFact = Readonly<Record<string, unknown>> & { readonly do: string };
 
@@ -254,6 +267,7 @@ export interface Guide {
   /** What the author says to a warning of `check`, by the path it names. */
   readonly answers?: Readonly<Record<string, string>>;
   readonly variants?: Readonly<Record<string, Variant>>;
+  readonly hands?: Readonly<Record<string, HandChoice>>;
   /** Of a guide that was learnt at the bench: what was seen, done and said, in its order (core/learn). */
   readonly learnt?: readonly LearntFact[];
   readonly views: Readonly<Record<string, View>>;

@@ -78,3 +78,29 @@ test("a job that takes the power off anyway, or cannot be planned, is as it was"
   expect(board.ok && board.value.careful).toBeUndefined();
   expect(planToDo(machine(0.5), { for: ["no-such"] }).ok).toBe(false);
 });
+
+test("what would lie loose when the machine is turned comes out first, and that is all that is added", () => {
+  const turned = guide({
+    parts: {
+      frame: part(undefined, { name: "Frame" }),
+      tray: part("frame", { name: "Tray", kind: "bracket", lift: 0.2, place: 0.2 }),
+      lid: part("frame", { name: "Lid", kind: "cover", posture: "deck-up" }),
+    },
+    joints: {
+      "tray-screws": screws(["tray", "frame"], { posture: "underside-up" }),
+      "lid-screws": screws(["lid", "frame"], { posture: "deck-up" }),
+    },
+    orders: [{ first: "tray-screws", then: "lid-screws", strength: "must", why: "they hold it" }],
+  });
+  const least = planJob(turned, { for: ["lid"] });
+  const done = planToDo(turned, { for: ["lid"] });
+  if (!least.ok || !done.ok) throw new Error("no plan");
+  expect(least.value.forced.map(({ rule }) => rule)).toEqual(["loose"]);
+  expect(least.value.careful).toMatchObject({ open: [], off: ["tray"] });
+  expect(done.value.forced).toEqual([]);
+  expect(done.value.down).toContainEqual({ do: "lift", parts: ["tray"] });
+  expect(done.value.work - least.value.work).toBeCloseTo(0.4, 4);
+  // Asked for already, it is the plan itself.
+  const asked = planJob(turned, { for: ["lid"], off: ["tray"] });
+  expect(asked.ok && asked.value.careful).toBeUndefined();
+});

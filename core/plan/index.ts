@@ -5,6 +5,7 @@ export {
   PLANNER,
   reworkOf,
   stepOf,
+  type Careful,
   type DownStep,
   type Forced,
   type Lift,
@@ -15,6 +16,7 @@ export {
 export { bitsOf } from "./bits.ts";
 export { CAREFUL_UNDER, isCarefulTaken, planToDo } from "./careful.ts";
 export { stepKey, thingOf } from "./step-key.ts";
+export { type ChoiceOfHand, choicesOfHand } from "./hand-ways.ts";
 export { waysApart } from "./ways.ts";
 export { unitingLifts, upOrder } from "./build-up.ts";
 export { proofPoints, type Doubt, type PowerOn, type Trial } from "./proof.ts";

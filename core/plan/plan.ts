@@ -49,7 +49,7 @@ export interface Plan {
   readonly transfers: readonly { readonly part: string; readonly joints: readonly string[] }[];
   /** Steps that a hand would refuse, where the facts leave no other order of these steps. */
   readonly forced: readonly Forced[];
-  /** Where something is done live: the same job with the power taken off first, and the minutes that takes more. */
+  /** Where something is done live, or turned with something loose: the same job without that, and what it takes more. */
   readonly careful?: Careful;
   /** Advised orders that this sequence goes against. */
   readonly dropped: readonly Order[];
@@ -61,7 +61,7 @@ export interface Plan {
   readonly finished: boolean;
 }
 
-/** What is opened and comes off besides, so that the power is off; the minutes it takes more. */
+/** What is opened and comes off besides, so that the power is off and nothing turns loose; the minutes it takes more. */
 export interface Careful {
   readonly open: readonly string[];
   readonly off: readonly string[];
@@ -78,7 +78,7 @@ export interface Forced {
 }
 
 /** Edition of the planner: a plan that an earlier one made, and that was kept, is made anew. */
-export const PLANNER = 4;
+export const PLANNER = 5;
 
 /** What of the looks is for least work; the rest is for the order of the steps. */
 const WORK_SHARE = 0.85;
@@ -97,7 +97,7 @@ export function planJob(
   return ways.ok ? ok(ways.value.least) : ways;
 }
 
-/** The least-work plan, and, where that leaves the power on, the one that takes it off first. */
+/** The least-work plan, and, where that is done live or turned with something loose, the careful one. */
 export function waysOf(
   guide: Guide,
   job: Job,
@@ -120,16 +120,19 @@ export function waysOf(
     });
   }
   const { moves, exact, forced } = leastHandling(problem.value, start, best.moves, meter);
-  const isLive = forced.some(({ rule }) => rule === "live");
-  const careful = isLive ? carefulWay(guide, job, from, best.work, meter) : undefined;
+  const work = tidy(workOf(problem.value, start, moves));
+  const refused = forced.map((breach) => forcedOf(model, moves, breach));
+  const careful = refused.some(({ rule }) => rule !== "catch")
+    ? carefulWay(guide, job, from, { work, forced: refused }, meter)
+    : undefined;
   const least: Plan = {
     proven,
     bound: tidy(bound),
-    work: tidy(workOf(problem.value, start, moves)),
+    work,
     handling: tidyHandling(handlingOf(model, moves)),
     handlingExact: exact,
     ...inIds(problem.value, start, moves),
-    forced: forced.map((breach) => forcedOf(model, moves, breach)),
+    forced: refused,
     ...(careful ? { careful: careful.besides } : {}),
     dropped: droppedOrders(model, moves, job),
     unused: unusedParts(problem.value, start, moves),
@@ -146,24 +149,36 @@ export const aboveLeast = ({
   proven,
 }: Pick<Plan, "work" | "bound" | "proven">): number => (proven ? 0 : tidy(work - bound));
 
-/** The same job with the power taken off on the way; undefined where it is asked for already, or cannot be. */
+/**
+ * The same job with the power taken off on the way, where something is done live, and what would lie loose at a turn
+ * lifted out; undefined where that is asked for already, or cannot be, or is no better.
+ */
 function carefulWay(
   guide: Guide,
   job: Job,
   from: SavedState | undefined,
-  work: number,
+  least: Pick<Plan, "work" | "forced">,
   meter: Meter,
 ): { readonly plan: Plan; readonly besides: Careful } | undefined {
-  const { cuts, jointIds, partIds } = modelOf(guide);
-  const joints = cuts.map(({ joint }) => jointIds[joint]!);
+  const { cuts, jointIds, partIds, partOf, below } = modelOf(guide);
+  const isLive = least.forced.some(({ rule }) => rule === "live");
+  const joints = isLive ? cuts.map(({ joint }) => jointIds[joint]!) : [];
   const packs = cuts.flatMap(({ battery }) => (battery === undefined ? [] : [partIds[battery]!]));
+  const loose = new Set(
+    least.forced.flatMap(({ rule, because }) => (rule === "loose" ? because : [])),
+  );
+  // What lies on a loose part goes with it.
+  const carried = (id: string): boolean =>
+    below[partOf.get(id)!]!.some((p) => loose.has(partIds[p]!));
+  const lifted = [...loose].filter((id) => !carried(id));
+  const out = [...(isLive ? packs : []), ...lifted].filter((id) => !job.for.includes(id));
   const open = [...new Set([...(job.open ?? []), ...joints])];
-  const off = [...new Set([...(job.off ?? []), ...packs.filter((id) => !job.for.includes(id))])];
-  const isAsked = open.length === job.open?.length && off.length === (job.off?.length ?? 0);
+  const off = [...new Set([...(job.off ?? []), ...out])];
+  const isAsked = open.length === (job.open ?? []).length && off.length === (job.off ?? []).length;
   if (isAsked) return undefined;
   const plan = planJob(guide, { ...job, open, off }, from, meter);
-  if (!plan.ok || plan.value.forced.some(({ rule }) => rule === "live")) return undefined;
-  const minutes = tidy(plan.value.work - work);
+  if (!plan.ok || plan.value.forced.some(({ rule }) => rule !== "catch")) return undefined;
+  const minutes = tidy(plan.value.work - least.work);
   return { plan: plan.value, besides: { open, off, minutes } };
 }
 

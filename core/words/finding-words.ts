@@ -52,6 +52,8 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return about.why;
     case "code-unknown":
       return `no code "${about.code}" here; known: ${about.known.join(", ")}`;
+    case "way-changes-machine":
+      return `a way of the hand cannot add or take "${about.id}"; it changes what is there`;
     case "code-taken":
       return `the code "${about.code}" is the guide "${about.by}"'s already; a code names one machine`;
     case "id-unknown":
@@ -110,6 +112,8 @@ export function findingWords({ about }: Pick<Finding, "about">): string {
       return `"${about.part}" has its plug inside, and nothing lies over it. Which cover hides it?`;
     case "held-elsewhere":
       return `"${about.part}" lies on "${about.on}" and is joined only to "${about.to}". What holds it where it lies?`;
+    case "no-plug":
+      return `"${about.part}" has no plug, socket or lead. What connects it?`;
     case "names-alike":
       return `${about.ids.map((id) => `"${id}"`).join(" and ")} have one name: spoken, nobody tells them apart. What does?`;
     case "advice-idle":

@@ -1,6 +1,7 @@
 import type { AgainstHands, PostureChange } from "../bench/index.ts";
 import type { Guide, Posture } from "../guide/index.ts";
-import type { Forced } from "../plan/index.ts";
+import type { Careful, Forced } from "../plan/index.ts";
+import type { Job } from "../rules/index.ts";
 import { capital, partWord, thingWord, wordList } from "./names.ts";
 
 /** How a machine lies. */
@@ -48,6 +49,16 @@ export function forcedWords(guide: Guide, { rule, things, because }: Forced): st
     case "loose":
       return `${capital(what)}: the machine is turned for it while ${why} ${because.length === 1 ? "lies" : "lie"} loose.`;
   }
+}
+
+/** What the careful way does besides: "With the power taken off first and the drive lifted out". */
+export function carefulWords(guide: Guide, job: Job, { open, off }: Careful): string {
+  const isDead = open.length > (job.open ?? []).length;
+  const isPack = (id: string): boolean => guide.parts[id]?.handling?.includes("lithium") ?? false;
+  const out = off.filter((id) => !(job.off ?? []).includes(id) && !(isDead && isPack(id)));
+  const lifted =
+    out.length > 0 ? [`${wordList(out.map((id) => thingWord(guide, id)))} lifted out`] : [];
+  return `With ${[...(isDead ? ["the power taken off first"] : []), ...lifted].join(" and ")}`;
 }
 
 /** What is held clear while a part goes down. */

@@ -12,7 +12,7 @@ export { careLines } from "./care-words.ts";
 export { type Said, stepSpeech, type StepSpeech } from "./step-speech.ts";
 export { jointWay } from "./way-words.ts";
 export { stepWords, toolWords } from "./step-words.ts";
-export { forcedWords, POSTURE_WORDS, postureWords } from "./hand-words.ts";
+export { carefulWords, forcedWords, POSTURE_WORDS, postureWords } from "./hand-words.ts";
 export { BREAK_WORDS, brokenWords, STUCK_PLUG } from "./break-words.ts";
 export { lookWhy, NOT_IN_WORDS, regionWords } from "./look-words.ts";
 export { inputWords } from "./input-words.ts";

@@ -162,6 +162,12 @@ export interface HabitRow {
   columns: number;
   holds: number;
 }
+export interface HandWayRow {
+  person: string;
+  guideId: string;
+  choice: string;
+  way: string;
+}
 export interface LessonVerdictRow {
   id?: number;
   guideId: string;

@@ -18,6 +18,7 @@ import type {
   PhotoRow,
   SoakRow,
   HabitRow,
+  HandWayRow,
   LessonVerdictRow,
   TicketLineRow,
   StepTallyRow,
@@ -208,6 +209,12 @@ export function defineTables(sequelize: Sequelize) {
       rows: number(),
       columns: number(),
       holds: number(),
+    }),
+    handWays: table<HandWayRow>("hand_ways", {
+      person: key(text()),
+      guideId: key(text()),
+      choice: key(text()),
+      way: text(),
     }),
     ticketLines: table<TicketLineRow>("ticket_lines", {
       ticket: key(number()),

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
-import { type Guide, guideForCode, parseGuideText } from "../../core/guide/index.ts";
+import { type Guide, guideForCode, parseGuideText, waysInCode } from "../../core/guide/index.ts";
 import { learningModel } from "../../core/learn/index.ts";
 import type { Model } from "../../core/rules/index.ts";
 import type { GuideTrouble } from "../../core/ticket/index.ts";
@@ -55,7 +55,7 @@ async function readModel(
   const whole = await guideVersion(db, hash);
   if (!whole.ok) return whole;
   const variant = guideForCode(whole.value, code);
-  const blocked = await blockedAt(db, hash, code);
+  const blocked = await blockedAt(db, hash, waysInCode(code).code);
   if (blocked !== undefined) return fail({ type: "guide-broken", version: hash, path: blocked });
   if (variant.ok) return ok(learningModel(variant.value));
   const [first] = variant.error;

@@ -1,4 +1,5 @@
 import type { Habit } from "../../core/bench/index.ts";
+import type { HandWays } from "../../core/guide/index.ts";
 import type { TrayGrid } from "../../core/screws/index.ts";
 import type { Database } from "../database/database.server.ts";
 
@@ -24,4 +25,22 @@ export async function keepHabit(
   await db.write((transaction) =>
     db.tables.habits.upsert({ person, habit, rows, columns, holds }, { transaction }),
   );
+}
+
+/** The ways that somebody goes on the machines of a guide. */
+export async function handWaysOf(db: Database, person: string, guideId: string): Promise<HandWays> {
+  const rows = await db.tables.handWays.findAll({ where: { person, guideId }, raw: true });
+  return Object.fromEntries(rows.map(({ choice, way }) => [choice, way]));
+}
+
+export async function keepHandWay(
+  db: Database,
+  row: {
+    readonly person: string;
+    readonly guideId: string;
+    readonly choice: string;
+    readonly way: string;
+  },
+): Promise<void> {
+  await db.write((transaction) => db.tables.handWays.upsert({ ...row }, { transaction }));
 }

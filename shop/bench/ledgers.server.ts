@@ -11,17 +11,19 @@ import {
   storedEvent,
   type StoredEvent,
 } from "../../core/bench/index.ts";
+import { codeWithWays } from "../../core/guide/index.ts";
 import type { Model } from "../../core/rules/index.ts";
 import { screwsMissing, type TicketTrouble, type TicketUnknown } from "../../core/ticket/index.ts";
 import { readStream } from "../../data/bench/index.server.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import { currentHash, modelFor } from "../../data/guide/index.server.ts";
+import { handWaysOf } from "../../data/people/index.server.ts";
 import { ticketFacts, type TicketFacts, ticketsOfSerial } from "../../data/ticket/index.server.ts";
 import { planFor } from "../plan/index.server.ts";
 
 /**
  * A ticket's ledger as the bench sees it. Unopened, it begins with the plan of its job by the guide
- * as it is now, not yet written; begun, it goes by the version that its start names, for ever.
+ * as it is now, in the ways of who looks, not yet written; begun, it goes by the version that its start names, for ever.
  */
 export interface OpenLedger {
   readonly facts: TicketFacts;
@@ -68,10 +70,13 @@ async function unbegun(
   const { guideId, code, number, takenIn } = facts;
   const version = await currentHash(db, guideId);
   if (version === undefined) return fail({ type: "guide-gone", version: guideId });
-  const guide = { version, code };
+  const asWritten = await modelFor(db, version, code);
+  if (!asWritten.ok) return asWritten;
+  const ways = await handWaysOf(db, by, guideId);
+  const guide = { version, code: codeWithWays(asWritten.value.guide, code, ways) };
   const entry = await startOf(db, guide, facts);
   if (!entry.ok) return entry;
-  const model = await modelFor(db, version, code);
+  const model = await modelFor(db, version, guide.code);
   if (!model.ok) return model;
   const start = { id: `${jobStream(number)}.start`, at: takenIn, by, entry: entry.value };
   return opened(facts, jobStream(number), guide, model.value, [start], 0);

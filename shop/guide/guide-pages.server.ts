@@ -9,6 +9,7 @@ import {
   type Guide,
   guideChanges,
   guideForCode,
+  type HandWays,
 } from "../../core/guide/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
 import {
@@ -20,7 +21,9 @@ import {
   versionsOf,
   type GuideVersion,
 } from "../../data/guide/index.server.ts";
+import { handWaysOf } from "../../data/people/index.server.ts";
 import { changeableTickets, handedBack } from "../../data/ticket/index.server.ts";
+import type { Act } from "../act.server.ts";
 import { ratesOf } from "../stage/index.server.ts";
 import { knownOf } from "./known.server.ts";
 
@@ -159,6 +162,8 @@ export interface GuidePage {
   readonly tickets: readonly { readonly number: number; readonly customer: string }[];
   /** Dearer by less than so many minutes, the shop takes the careful way. */
   readonly careful: number;
+  /** The ways of the hand of who looks. */
+  readonly ways: HandWays;
   /** The newest first, each with what it changed. */
   readonly versions: readonly (GuideVersion & { readonly changes: readonly FactChange[] })[];
 }
@@ -170,7 +175,7 @@ export type GuidePageError =
 
 /** A guide as it is now, for one underside code (the first when none is named), with its versions. */
 export async function guidePage(
-  db: Database,
+  { db, actor }: Pick<Act, "db" | "actor">,
   guideId: string,
   wanted: string | undefined,
 ): Promise<Result<GuidePage, GuidePageError>> {
@@ -184,7 +189,8 @@ export async function guidePage(
   const code = wanted ?? whole.value.codes[0]!;
   const variant = guideForCode(whole.value, code);
   if (!variant.ok) return fail({ type: "code-unknown" });
-  const [rates, tickets, versions] = await Promise.all([
+  const [ways, rates, tickets, versions] = await Promise.all([
+    handWaysOf(db, actor.id, guideId),
     ratesOf(db),
     changeableTickets(db, guideId),
     withChanges(db, await versionsOf(db, guideId)),
@@ -196,6 +202,7 @@ export async function guidePage(
     codes: allCodes(whole.value),
     code,
     careful: rates.careful,
+    ways,
     tickets,
     versions,
   });

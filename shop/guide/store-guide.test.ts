@@ -74,7 +74,7 @@ test("a changed file is the next version: numbered, by whom, when, why, and what
     changes: [{ path: "/joints/fan-plug", change: "updated", keys: ["fragile"] }],
   });
   expect((await versionsOf(shop.db, TERN)).map(({ number }) => number)).toEqual([2, 1]);
-  const page = done(await guidePage(shop.db, TERN, undefined));
+  const page = done(await guidePage(shop.act(), TERN, undefined));
   expect(page.versions.map(({ changes }) => changes.length)).toEqual([1, 0]);
 });
 
@@ -140,7 +140,7 @@ test("a stored file that is damaged stops its own tickets and its own line, noth
   const list = await guideList(shop.db);
   expect(list.broken.map(({ guideId }) => guideId)).toEqual([TERN]);
   expect(list.lines.length).toBeGreaterThan(0);
-  expect(await guidePage(shop.db, TERN, undefined)).toMatchObject({
+  expect(await guidePage(shop.act(), TERN, undefined)).toMatchObject({
     error: { type: "guide-unreadable" },
   });
 });

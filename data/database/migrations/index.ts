@@ -1,5 +1,6 @@
 import { deeds } from "./2026-12-01-deeds.ts";
 import { doors } from "./2026-12-05-doors.ts";
+import { hands } from "./2026-12-06-hands.ts";
 import { first } from "./2026-11-24-first.ts";
 import { bench } from "./2026-11-25-bench.ts";
 import { ground } from "./2026-11-27-ground.ts";
@@ -24,4 +25,5 @@ export const migrations: readonly Migration[] = [
   people,
   order,
   doors,
+  hands,
 ];
