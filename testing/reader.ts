@@ -7,8 +7,18 @@
 export interface ReadGuide {
   readonly chargerOpen?: boolean;
   readonly parts: Readonly<
-    Record<string, { readonly kind: string; readonly handling?: readonly string[] }>
+    Record<
+      string,
+      {
+        readonly kind: string;
+        readonly on?: string;
+        readonly handling?: readonly string[];
+        readonly beforePower?: boolean;
+      }
+    >
   >;
+  readonly covers: readonly { readonly part: string; readonly over: readonly string[] }[];
+  readonly orders: readonly { readonly first: string; readonly then: string }[];
   readonly joints: Readonly<
     Record<
       string,
@@ -19,6 +29,8 @@ export interface ReadGuide {
         readonly power?: boolean;
         readonly beforePower?: boolean;
         readonly free?: boolean;
+        readonly slack?: boolean;
+        readonly permanent?: boolean;
       }
     >
   >;
@@ -28,6 +40,8 @@ export interface ReadLine {
   readonly do: string;
   readonly id?: string;
   readonly live: boolean;
+  readonly posture?: string;
+  readonly forced?: readonly { readonly rule: string }[];
   readonly say: string;
   readonly beside: readonly string[];
   readonly step?:
@@ -38,6 +52,9 @@ export interface ReadLine {
 /** What the reader holds against a walk, each with the line it is about. */
 export interface Objection {
   readonly rule:
+    | "done-live"
+    | "catch-first"
+    | "turned-loose"
     | "look-live"
     | "power-ons"
     | "cannot-start"
@@ -93,6 +110,106 @@ class Machine {
   }
 }
 
+/** Kinds of joints by how firmly they hold two parts; what is not named here is none of them. */
+const HOLDS: readonly (readonly string[])[] = [
+  ["screws", "latch"],
+  ["clips", "seat"],
+  ["adhesive"],
+];
+const rank = (kind: string): number => HOLDS.findIndex((kinds) => kinds.includes(kind));
+const isForced = ({ forced }: ReadLine, rule: string): boolean =>
+  forced?.some((one) => one.rule === rule) ?? false;
+
+/** What stands in the way of a battery plug, as somebody who looks at the machine would say: what is over it, and over that. */
+function inTheWay({ parts, joints, covers, orders }: ReadGuide): ReadonlySet<string> {
+  const power = Object.keys(joints).filter((id) => joints[id]!.power);
+  // A pack behind a latch is lifted out; until then there is voltage.
+  const latched = power.filter((id) => joints[id]!.kind === "latch");
+  const packs = latched.flatMap((id) =>
+    joints[id]!.joins.filter((part) => parts[part]!.kind === "battery"),
+  );
+  const way = new Set([...power, ...packs]);
+  for (const id of way) {
+    const about = joints[id]?.joins ?? [id];
+    for (const { part, over } of covers) {
+      if (over.includes(id) || over.some((one) => about.includes(one))) way.add(part);
+    }
+    for (const [part, { on }] of Object.entries(parts)) if (on === id) way.add(part);
+    for (const { first, then } of orders) if (then === id) way.add(first);
+    // What holds a part that is in the way is opened for it.
+    if (id in joints) continue;
+    for (const [joint, { joins }] of Object.entries(joints)) if (joins.includes(id)) way.add(joint);
+  }
+  return way;
+}
+
+/** What is done on the way down that a hand would refuse, where nothing said that it must be. */
+function againstHands(
+  guide: ReadGuide,
+  down: readonly ReadLine[],
+  object: (rule: Objection["rule"], line: string) => void,
+): void {
+  const { parts, joints } = guide;
+  const way = inTheWay(guide);
+  const steps = down.filter(({ step }) => step !== undefined);
+  const opened = steps.flatMap(({ step }) => (step?.do === "release" ? [step.joint] : []));
+  const plug = opened.findIndex((id) => joints[id]!.power);
+  const [open, out] = [new Set<string>(), new Set<string>()];
+  let lies: string | undefined;
+  for (const line of steps) {
+    const { step, posture } = line;
+    if (posture !== undefined && lies !== undefined && posture !== lies) {
+      const inHand: readonly string[] = step?.do === "lift" ? step.parts : [];
+      const loose = looseParts(guide, open, out).filter((id) => !inHand.includes(id));
+      if (loose.length > 0 && !isForced(line, "loose")) {
+        object("turned-loose", `${line.say} (${loose.join(", ")})`);
+      }
+    }
+    lies = posture ?? lies;
+    if (step?.do === "lift") {
+      const isMeant = step.parts.every((id) => parts[id]!.beforePower === true || way.has(id));
+      if (line.live && plug >= 0 && !isMeant && !step.parts.some((id) => way.has(id))) {
+        if (!isForced(line, "live")) object("done-live", line.say);
+      }
+      for (const id of step.parts) out.add(id);
+    }
+    if (step?.do !== "release") continue;
+    const joint = joints[step.joint]!;
+    open.add(step.joint);
+    const isMeant = joint.beforePower === true || joint.power === true || way.has(step.joint);
+    if (line.live && plug >= 0 && !isMeant && !isForced(line, "live")) {
+      object("done-live", line.say);
+    }
+    const mine = rank(joint.kind);
+    if (mine < 1 || joint.free === true || isForced(line, "catch")) continue;
+    const pair = [...joint.joins].sort().join(" ");
+    const later = opened.slice(opened.indexOf(step.joint) + 1).find((id) => {
+      const other = joints[id]!;
+      const theirs = rank(other.kind);
+      return theirs >= 0 && theirs < mine && [...other.joins].sort().join(" ") === pair;
+    });
+    if (later !== undefined) object("catch-first", `${line.say} before ${later}`);
+  }
+}
+
+/** Parts that a screw, clip, latch or seat held, of which none does any more, and that are still in the machine. */
+function looseParts(
+  { parts, joints }: ReadGuide,
+  open: ReadonlySet<string>,
+  out: ReadonlySet<string>,
+): readonly string[] {
+  const holds = (id: string): boolean => {
+    const { kind, slack } = joints[id]!;
+    return slack !== true && (rank(kind) >= 0 || kind === "tape") && kind !== "adhesive";
+  };
+  return Object.keys(parts).filter((part) => {
+    if (out.has(part) || parts[part]!.kind === "cable") return false;
+    const own = Object.keys(joints).filter((id) => joints[id]!.joins.includes(part));
+    const isKept = own.some((id) => !open.has(id) && joints[id]!.slack !== true);
+    return !isKept && own.some((id) => open.has(id) && holds(id));
+  });
+}
+
 /** All that the reader objects to in a walk. */
 export function objections(
   guide: ReadGuide,
@@ -102,6 +219,7 @@ export function objections(
   const object = (rule: Objection["rule"], line: string): void => {
     found.push({ rule, line });
   };
+  againstHands(guide, down, object);
   const machine = new Machine(guide);
   for (const line of down) machine.see(line);
   let powerOns = 0;

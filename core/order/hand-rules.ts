@@ -2,6 +2,7 @@ import { gripOf } from "../guide/index.ts";
 import {
   after,
   groupOf,
+  liftBlock,
   looseIn,
   type Model,
   type Move,
@@ -78,6 +79,24 @@ export class HandRules {
     );
   }
 
+  /** Whether the machine would be dead with what can be taken off at once: its latches, then its packs. */
+  private comesOut(state: State): boolean {
+    const { model, problem } = this;
+    const { cuts } = model;
+    if (cuts.every(({ battery }) => battery === undefined)) return false;
+    let open = state;
+    for (const { joint } of cuts) {
+      if (open.open[joint]) continue;
+      if (releaseBlock(problem, open, joint) !== undefined) return false;
+      open = after(open, { do: "release", joint });
+    }
+    return cuts.every(({ battery }) => {
+      if (battery === undefined) return true;
+      const parts = groupOf(model, open, battery);
+      return liftBlock(problem, open, parts) === undefined;
+    });
+  }
+
   isDead(done: Moves): boolean {
     return this.dead?.every((set) => set.some((k) => has(done, k))) ?? true;
   }
@@ -105,7 +124,9 @@ export class HandRules {
     let posture: string | undefined;
     let state = this.start;
     for (const [at, i] of order.entries()) {
-      const isLive = this.staysLive ? this.couldDie(state) : !this.isDead(done) && !leads(i);
+      const isLive = this.staysLive
+        ? this.couldDie(state)
+        : !this.isDead(done) && (!leads(i) || this.comesOut(state));
       state = after(state, plan[i]!);
       if (isLive && !this.isMeantLive(i)) {
         const shut = model.cuts.map(({ joint }) => joint);

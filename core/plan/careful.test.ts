@@ -104,3 +104,31 @@ test("what would lie loose when the machine is turned comes out first, and that 
   const asked = planJob(turned, { for: ["lid"], off: ["tray"] });
   expect(asked.ok && asked.value.careful).toBeUndefined();
 });
+
+test("an outer pack comes out before the machine is opened round it, though the cover would take it along", () => {
+  const outer = guide({
+    parts: {
+      frame: part(undefined, { name: "Frame" }),
+      base: part("frame", { name: "Base", kind: "cover" }),
+      board: part("frame", { name: "Board", kind: "motherboard", handling: ["esd"] }),
+      battery: part("frame", { name: "Battery", kind: "battery", handling: ["lithium"] }),
+    },
+    joints: {
+      "base-screws": screws(["base", "frame"]),
+      "board-screws": screws(["board", "frame"]),
+      "battery-latch": { kind: "latch", joins: ["base", "battery"], power: true },
+    },
+    covers: [{ part: "base", over: ["board", "board-screws"] }],
+  });
+  const least = planJob(outer, { for: ["board"] });
+  const done = planToDo(outer, { for: ["board"] });
+  if (!least.ok || !done.ok) throw new Error("no plan");
+  // Least work lifts the base with the pack on it; its screws are opened live for that.
+  expect(least.value.down).toContainEqual({ do: "lift", parts: ["base", "battery"] });
+  expect(least.value.forced).toMatchObject([{ rule: "live", things: ["base-screws"] }]);
+  expect(done.value.down.slice(0, 2)).toEqual([
+    { do: "release", joint: "battery-latch" },
+    { do: "lift", parts: ["battery"] },
+  ]);
+  expect(done.value.forced).toEqual([]);
+});
