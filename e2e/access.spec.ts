@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, hydrated, onwardTo, openBench, press, type Shop, test, post } from "./shop.ts";
+import { expect, hydrated, onwardTo, openBench, press, test } from "./shop.ts";
 
 /** In the page itself, and without words for what is well: the same findings in a third of the time. */
 const checker = (page: Page) =>
@@ -75,6 +75,23 @@ async function quiet(page: Page): Promise<void> {
 /** Halves of the pages: one for each of two browsers. */
 const HALVES = [PAGES.filter((_, i) => i % 2 === 0), PAGES.filter((_, i) => i % 2 === 1)];
 
+/** All that is wrong with a page as it stands: by the light, at each width, and in the dark. */
+async function wrongOn(page: Page): Promise<readonly string[]> {
+  const light = [...(await violations(page)), ...(await sideways(page))];
+  await turnLamp(page, "down");
+  const dark = await paleOn(page);
+  await turnLamp(page, "up");
+  return [...light, ...dark.map((one) => `dark: ${one}`)];
+}
+
+/** As its button does, wherever the focus is. */
+async function turnLamp(page: Page, to: "up" | "down"): Promise<void> {
+  const [now, then] =
+    to === "down" ? ["Dark screen", "Light screen"] : ["Light screen", "Dark screen"];
+  await page.getByRole("button", { name: now, includeHidden: true }).dispatchEvent("click");
+  await expect(page.getByRole("button", { name: then, includeHidden: true })).toBeAttached();
+}
+
 for (const [i, pages] of HALVES.entries()) {
   test(`every page, half ${i + 1}: nothing against access, nothing sideways`, async ({
     page,
@@ -85,15 +102,7 @@ for (const [i, pages] of HALVES.entries()) {
     for (const address of pages) {
       await page.goto(`${shop.url}${address}`);
       await quiet(page);
-      for (const one of [...(await violations(page)), ...(await sideways(page))]) {
-        found.push(`${address} ${one}`);
-      }
-    }
-    await post(page, `${shop.url}/settings`, { form: { lamp: "down" } });
-    for (const address of pages) {
-      await page.goto(`${shop.url}${address}`);
-      await quiet(page);
-      for (const one of await paleOn(page)) found.push(`${address} dark: ${one}`);
+      for (const one of await wrongOn(page)) found.push(`${address} ${one}`);
     }
     expect(found).toEqual([]);
   });
@@ -104,23 +113,9 @@ test("every mood of the bench: nothing against access, nothing sideways", async 
   shop,
 }) => {
   test.setTimeout(240_000);
-  await moods(page, shop, async () => [...(await violations(page)), ...(await sideways(page))]);
-});
-
-test("every mood of the bench can be read in the dark", async ({ page, shop }) => {
-  test.setTimeout(240_000);
-  await post(page, `${shop.url}/settings`, { form: { lamp: "down" } });
-  await moods(page, shop, () => paleOn(page));
-});
-
-async function moods(
-  page: Page,
-  shop: Shop,
-  wrongOn: () => Promise<readonly string[]>,
-): Promise<void> {
   const found: string[] = [];
   const look = async (mood: string): Promise<void> => {
-    for (const one of await wrongOn()) found.push(`${mood} ${one}`);
+    for (const one of await wrongOn(page)) found.push(`${mood} ${one}`);
   };
   await openBench(page, shop, "1007");
   await look("stop");
@@ -172,7 +167,7 @@ async function moods(
   await expect(page.getByRole("region", { name: "The question" })).toBeVisible();
   await look("a question");
   expect(found).toEqual([]);
-}
+});
 
 test("dialogs: the keys and the palette have nothing against access, and give the focus back", async ({
   page,

@@ -21,8 +21,21 @@ export function postgresPrograms() {
 const asItsUser = (command, args) =>
   isRoot ? ["runuser", ["-u", "postgres", "--", command, ...args]] : [command, args];
 
-/** Starts a PostgreSQL of its own on loopback, in a folder that goes with it; gives its address and how to stop it. */
-export async function startPostgres(port) {
+/** For tests that pull no plug: nothing is waited for until it is on the disk. */
+export const LOOSE = [
+  "-c",
+  "fsync=off",
+  "-c",
+  "full_page_writes=off",
+  "-c",
+  "synchronous_commit=off",
+];
+
+/**
+ * Starts a PostgreSQL of its own on loopback, in a folder that goes with it, with more settings where they are given;
+ * gives its address and how to stop it.
+ */
+export async function startPostgres(port, settings = []) {
   const bin = postgresPrograms();
   const folder = mkdtempSync(path.join(tmpdir(), "bench-postgres-"));
   if (isRoot) {
@@ -36,7 +49,7 @@ export async function startPostgres(port) {
   execFileSync(init, initArgs, { stdio: "ignore", cwd: folder });
   const [command, args] = asItsUser(path.join(bin, "postgres"), [
     ...["-D", data, "-k", folder, "-h", "127.0.0.1", "-p", String(port)],
-    ...["-c", "max_connections=200"],
+    ...["-c", "max_connections=200", ...settings],
   ]);
   const server = spawn(command, args, { stdio: "ignore", cwd: folder });
   // Whoever started it ends when its own work is done, and stops it then.

@@ -1,5 +1,5 @@
 import { run, say, setup } from "./setup.mjs";
-import { startPostgres } from "./postgres.mjs";
+import { LOOSE, startPostgres } from "./postgres.mjs";
 
 // `npm run unit:postgres [-- PATHS]`: the tests of the shop on a PostgreSQL of their own, each shop in a schema of its own.
 /** What asks the database in words of its own (`data`), and the rooms of `shop` that use each of them once. */
@@ -7,7 +7,7 @@ const ROOMS = "bench guide lessons notes people photos soak stage stock supply t
 const ASKING = ["/data/", ...ROOMS.map((room) => `/shop/${room}/`)];
 
 setup();
-const { url, stop } = await startPostgres(54_329);
+const { url, stop } = await startPostgres(54_329, LOOSE);
 process.on("exit", stop);
 say(`unit tests on ${url}`);
 const paths = process.argv.slice(2);
