@@ -4,7 +4,13 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import type { MoveError } from "../../core/backup/index.ts";
 import { fail, ok, type Result } from "../../core/base/result.ts";
-import { type Database, databaseFile, openDatabase, writeMark } from "../database/index.server.ts";
+import {
+  type Database,
+  databaseFile,
+  openDatabase,
+  takeKey,
+  writeMark,
+} from "../database/index.server.ts";
 import { namedPhotos, photosOfShop } from "../photos/index.server.ts";
 import { copyRows, hasShop, NotTheSame, type TableTally } from "./rows.server.ts";
 
@@ -62,7 +68,10 @@ async function between(
       if (await hasShop(to)) return fail({ type: "not-empty" });
       const tables = await copyRows(from, to, onTable);
       const photos = folder === undefined ? 0 : await copyPhotos(from, to);
-      if (folder !== undefined) writeMark(folder, await to.standing());
+      if (folder !== undefined) {
+        writeMark(folder, await to.standing());
+        takeKey(from.folder, folder);
+      }
       return ok({ tables, photos });
     } catch (error) {
       if (error instanceof NotTheSame) return fail({ type: "not-the-same", table: error.table });

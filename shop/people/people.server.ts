@@ -18,9 +18,11 @@ import {
   keepPerson,
   keepPinHash,
   peopleNow,
+  pinHashOf,
 } from "../../data/people/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
-import { isOwnPin, pinHash } from "./sign-in.server.ts";
+import { isReadable, pinHash } from "./pin-hash.server.ts";
+import { isOwnPin } from "./sign-in.server.ts";
 
 export type PeopleError =
   | { readonly type: "person-unknown" }
@@ -37,7 +39,7 @@ export async function addMember(
   allow(act, "people");
   const { db } = act;
   const [person, pin] = [act.newId(), drawnPin(randomInt)];
-  const hash = await pinHash(pin);
+  const hash = await pinHash(db, pin);
   return db.write(async (transaction) => {
     const isTaken = (await peopleNow(db, transaction)).some(
       (one) => one.name.toLowerCase() === name.toLowerCase(),
@@ -104,7 +106,7 @@ export async function changePin(
 
 async function setPin(act: Act, person: string, pin: string): Promise<void> {
   const { db } = act;
-  const hash = await pinHash(pin);
+  const hash = await pinHash(db, pin);
   await db.write(async (transaction) => {
     await keepPinHash(db, person, hash, pin.length, transaction);
     await forgetTriesAt(db, person, transaction);
@@ -126,16 +128,20 @@ export async function keepIdle(act: Act, minutes: number): Promise<void> {
   });
 }
 
-/** The first lead's PIN where no lead can come in: made at the first start, and said once. */
+/**
+ * The first lead's PIN where no lead can come in: made at the first start, or where the key that all their PINs were kept
+ * with is gone; said once.
+ */
 export async function firstLead(
   db: Database,
 ): Promise<{ readonly name: string; readonly pin: string } | undefined> {
   const people = await allPeople(db);
   const leads = people.filter(({ role, gone }) => role === "lead" && !gone);
-  if (leads.some(({ digits }) => digits > 0)) return undefined;
+  const hashes = await Promise.all(leads.map(({ id }) => pinHashOf(db, id)));
+  if (hashes.some((kept) => kept !== undefined && isReadable(db, kept))) return undefined;
   const lead = leads[0] ?? { id: "lead", name: "The lead", role: "lead" as const };
   const pin = drawnPin(randomInt);
-  const hash = await pinHash(pin);
+  const hash = await pinHash(db, pin);
   await db.write(async (transaction) => {
     if (!leads[0]) await addPeople(db, [lead], transaction);
     await keepPinHash(db, lead.id, hash, pin.length, transaction);
@@ -160,7 +166,7 @@ export async function keepDemoPins(
   pins: Readonly<Record<string, string>>,
 ): Promise<void> {
   const hashes = await Promise.all(
-    Object.entries(pins).map(async ([id, pin]) => [id, pin, await pinHash(pin)] as const),
+    Object.entries(pins).map(async ([id, pin]) => [id, pin, await pinHash(db, pin)] as const),
   );
   await db.write(async (transaction) => {
     for (const [id, pin, hash] of hashes) await keepPinHash(db, id, hash, pin.length, transaction);

@@ -1,5 +1,8 @@
+import { renameSync, statSync } from "node:fs";
+import path from "node:path";
+import { hash } from "@node-rs/argon2";
 import { only, done, MIREL, TestShop, TOBIN } from "../../testing/shop.ts";
-import { allPeople, recordLines } from "../../data/people/index.server.ts";
+import { allPeople, keepPinHash, pinHashOf, recordLines } from "../../data/people/index.server.ts";
 import { NotAllowed } from "../act.server.ts";
 import {
   addMember,
@@ -17,6 +20,7 @@ import {
   whoCanSignIn,
   wrongTriesLately,
 } from "./index.server.ts";
+import { isPinOf } from "./pin-hash.server.ts";
 
 let shop: TestShop;
 beforeEach(async () => {
@@ -193,6 +197,33 @@ test("the first start makes a lead who can come in, once", async () => {
   });
   expect((await come("mirel", made!.pin)).ok).toBe(true);
   expect(await firstLead(shop.db)).toBeUndefined();
+});
+
+test("a PIN is kept with the key that lies beside the database: without it no guess is right", async () => {
+  const key = path.join(shop.folder, "bench.key");
+  const kept = await pinHashOf(shop.db, "mirel");
+  expect(kept).toMatch(/^k:[0-9a-f]{12}:\$argon2id\$/);
+  expect(statSync(key).mode & 0o077).toBe(0);
+  expect((await come("mirel", "4071")).ok).toBe(true);
+  // Whoever has the database alone tries the right PIN in vain.
+  renameSync(key, `${key}.away`);
+  expect(await isPinOf(shop.db, kept, "4071")).toBe(false);
+  expect(await isPinOf(shop.db, undefined, "4071")).toBe(false);
+  // The lead is let in anew, once; with the old key back both are good.
+  const made = await firstLead(shop.db);
+  expect((await come("mirel", made!.pin)).ok).toBe(true);
+  expect((await come("tobin", "5280")).ok).toBe(false);
+  expect(await firstLead(shop.db)).toBeUndefined();
+});
+
+test("a PIN from before there was a key is kept with it from its next sign-in on", async () => {
+  const bare = await hash("4071");
+  await shop.db.write((transaction) => keepPinHash(shop.db, "mirel", bare, 4, transaction));
+  expect((await come("mirel", "4072")).ok).toBe(false);
+  expect(await pinHashOf(shop.db, "mirel")).toBe(bare);
+  expect((await come("mirel", "4071")).ok).toBe(true);
+  expect(await pinHashOf(shop.db, "mirel")).toMatch(/^k:/);
+  expect((await come("mirel", "4071")).ok).toBe(true);
 });
 
 test("a demo shows its PINs", async () => {

@@ -1,5 +1,4 @@
 import { createHash, randomBytes } from "node:crypto";
-import { hash, verify } from "@node-rs/argon2";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
   afterWrong,
@@ -18,6 +17,7 @@ import {
   allPeople,
   endSessions,
   forgetTries,
+  keepPinHash,
   keepTries,
   pinHashOf,
   sawSession,
@@ -29,6 +29,7 @@ import {
 } from "../../data/people/index.server.ts";
 
 import type { Act } from "../act.server.ts";
+import { isBare, isPinOf, pinHash } from "./pin-hash.server.ts";
 
 export type SignInError =
   | { readonly type: "wrong" }
@@ -48,16 +49,20 @@ export interface SigningIn {
 
 const idOf = (token: string): string => createHash("sha256").update(token).digest("hex");
 
-/** A PIN as it is kept: Argon2id with its own salt. */
-export const pinHash = (pin: string): Promise<string> => hash(pin);
-
-let nobody: Promise<string> | undefined;
-
 /** Whether this is the PIN of somebody; takes as long for somebody who has none. */
-async function isPinOf(db: Database, person: string, pin: string): Promise<boolean> {
+async function isTheirs(db: Database, person: string, pin: string): Promise<boolean> {
   const kept = await pinHashOf(db, person);
-  nobody ??= hash(randomBytes(8).toString("hex"));
-  return (await verify(kept ?? (await nobody), pin)) && kept !== undefined;
+  if (!(await isPinOf(db, kept, pin))) return false;
+  if (kept !== undefined && isBare(db, kept)) await keepAnew(db, person, pin);
+  return true;
+}
+
+/** A PIN that was kept without the key of the shop is kept with it from now on. */
+async function keepAnew(db: Database, person: string, pin: string): Promise<void> {
+  const fresh = await pinHash(db, pin);
+  await db
+    .write((transaction) => keepPinHash(db, person, fresh, pin.length, transaction))
+    .catch(() => undefined);
 }
 
 /**
@@ -107,7 +112,7 @@ const recordWrong = (db: Database, person: string, now: Date): Promise<void> =>
 export async function isOwnPin({ db, actor, screen, now }: Act, pin: string): Promise<boolean> {
   const keys = await keysOf(db, actor.id, { screen });
   if ((await countTry(db, keys, now().getTime())) > 0) return false;
-  if (!(await isPinOf(db, actor.id, pin))) {
+  if (!(await isTheirs(db, actor.id, pin))) {
     await recordWrong(db, actor.id, now());
     return false;
   }
@@ -130,7 +135,7 @@ export async function signIn(
   const wait = await countTry(db, keys, ms);
   if (wait > 0) return fail({ type: "wait", wait });
   const member = (await allPeople(db)).find(({ id, gone }) => id === person && !gone);
-  if (!(await isPinOf(db, person, pin)) || !member) {
+  if (!(await isTheirs(db, person, pin)) || !member) {
     if (member) await recordWrong(db, person, now);
     return fail({ type: "wrong" });
   }
