@@ -25,6 +25,7 @@ import { door, whoIn } from "./frame/session.server.ts";
 import { whoToChoose } from "./frame/who-to-choose.server.ts";
 import { useNonce } from "./ui/nonce.ts";
 import { ZoneContext } from "./ui/days.ts";
+import { Scans } from "./frame/scans.tsx";
 import { WaitingLine } from "./offline/waiting-line.tsx";
 import { WhoContext } from "./ui/who.ts";
 import { themeFor } from "./ui/theme.ts";
@@ -94,6 +95,7 @@ export function Layout({ children }: { children: ReactNode }) {
           <ZoneContext value={root?.zone ?? "UTC"}>
             <WhoContext value={root?.who ?? "nobody"}>
               {root?.who && <Bar choice={root.choice} who={root.who} lamp={lamp} />}
+              {root?.who && <Scans />}
               {root && <WaitingLine isIn={root.who !== undefined} />}
               {children}
             </WhoContext>

@@ -192,6 +192,8 @@ export async function hydrated(page: Page): Promise<void> {
 /** One key, and the answer of the disk. */
 export async function press(page: Page, key: string): Promise<void> {
   await page.keyboard.press(key);
+  // A letter waits for a moment: it could be the first one of a scan.
+  if (key.length === 1) await page.evaluate(() => new Promise((go) => setTimeout(go, 60)));
   await ready(page);
 }
 
@@ -220,9 +222,10 @@ export async function noneLeft(page: Page): Promise<void> {
   await page.keyboard.press("Enter");
 }
 
-/** Types into the find box, as a scanner does. */
+/** Types into the find box. */
 export async function find(page: Page, text: string): Promise<void> {
   await page.keyboard.press("/");
+  await expect(page.getByLabel("Find a ticket, a machine or a part code").first()).toBeFocused();
   await page.keyboard.type(text);
   await page.keyboard.press("Enter");
 }

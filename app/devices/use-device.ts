@@ -1,3 +1,4 @@
+import { listenToWedge } from "./wedge.ts";
 import { useEffect, useRef } from "react";
 import { standIn, type DeviceKind, type LineSource } from "./lines.ts";
 
@@ -12,4 +13,8 @@ export function useDevice(
     latest.current = heard;
   });
   useEffect(() => source(kind).listen((line) => latest.current(line)), [kind, source]);
+  useEffect(
+    () => (kind === "scanner" ? listenToWedge((text) => latest.current(text)) : undefined),
+    [kind],
+  );
 }

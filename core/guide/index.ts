@@ -14,7 +14,6 @@ export {
   type Guide,
   type GuideJoint,
   type GuidePart,
-  type HandChoice,
   type JointKind,
   type LearntFact,
   type MemoryFacts,
