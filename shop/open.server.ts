@@ -9,7 +9,7 @@ import {
   type Database,
 } from "../data/database/index.server.ts";
 import { sweepPhotos } from "../data/photos/index.server.ts";
-import { everyNight, nightlyIn } from "./backup/index.server.ts";
+import { everyNight, nightlyIn, withWayBack } from "./backup/index.server.ts";
 import { firstLead } from "./people/index.server.ts";
 import { eraseAgain } from "./customer/index.server.ts";
 import { PROJECTIONS, rebuild } from "./rebuild.server.ts";
@@ -65,11 +65,13 @@ export async function closeShop(): Promise<void> {
 
 /** A shop that is served has a lead who can come in; the first one's PIN is said once, here. */
 async function serve(folder: string, zone: string | undefined): Promise<Shop> {
-  const here = await openShop(folder, zone, isKnown);
+  const nightly = nightlyIn(process.env);
+  const here = await openShop(folder, zone, isKnown).catch(async (error: unknown) => {
+    throw await withWayBack(error, folder, nightly);
+  });
   if (shutToOthers(folder)) {
     console.log(`[bench] other accounts of this machine could read ${folder}: that is shut now.`);
   }
-  const nightly = nightlyIn(process.env);
   endNightly();
   if (nightly) endNightly = everyNight(shop, nightly);
   clearInterval(marking);

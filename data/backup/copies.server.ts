@@ -190,6 +190,14 @@ export async function copiesIn(folder: string): Promise<readonly string[]> {
     .map((name) => path.join(folder, name));
 }
 
+/** The newest back-up in a folder that is whole as it lies there; undefined: there is none. */
+export async function newestWhole(folder: string): Promise<string | undefined> {
+  for (const copy of [...(await copiesIn(folder))].reverse()) {
+    if ((await verifyCopy(copy)).ok) return copy;
+  }
+  return undefined;
+}
+
 /** Takes away all but the newest so many. */
 export async function keepNewest(folder: string, most: number): Promise<void> {
   const all = await copiesIn(folder);

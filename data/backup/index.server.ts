@@ -1,2 +1,9 @@
-export { copyShop, keepNewest, type Manifest, restoreCopy, verifyCopy } from "./copies.server.ts";
+export {
+  copyShop,
+  keepNewest,
+  newestWhole,
+  type Manifest,
+  restoreCopy,
+  verifyCopy,
+} from "./copies.server.ts";
 export { moveShop } from "./move.server.ts";

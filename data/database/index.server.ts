@@ -6,4 +6,4 @@ export { keyIn, keyOf, takeKey } from "./key.server.ts";
 export { openDatabase, serverIn } from "./open.server.ts";
 export { noteSent, wasSent } from "./sent.server.ts";
 export { keepSetting, setting } from "./settings.server.ts";
-export { DataTrouble } from "./trouble.server.ts";
+export { type DataFault, DataTrouble } from "./trouble.server.ts";

@@ -57,6 +57,12 @@ export class DataTrouble extends Error {
     const said = `The ${isServer ? "database" : "data folder"} ${place} ${words}.`;
     super(more === "" ? said : `${said} ${more}`);
   }
+
+  /** The same, with what else is known of it. */
+  saying(more: string): this {
+    this.message = `${this.message} ${more}`;
+    return this;
+  }
 }
 
 const CODES: Readonly<Record<string, DataFault>> = {

@@ -9,7 +9,7 @@ import { openShop } from "../open.server.ts";
 import { keepPhoto } from "../photos/index.server.ts";
 import { nextNight } from "../../core/backup/index.ts";
 import { backupWords } from "../../core/words/index.ts";
-import { backUp, backupState, nightlyIn, restore } from "./index.server.ts";
+import { backUp, backupState, nightlyIn, restore, withWayBack } from "./index.server.ts";
 
 let shop: TestShop;
 let to: string;
@@ -34,6 +34,26 @@ async function pictured(): Promise<string> {
 }
 
 ofAFile("a shop in its folder", () => {
+  test("a folder that is damaged names the way to the last back-up that is whole", async () => {
+    const nightly = { to, hour: 2, minute: 30, keep: 14 };
+    const good = done(await backUp(shop.db, to, NOW, 14)).folder;
+    const later = new Date(NOW.getTime() + 86_400_000);
+    const bad = done(await backUp(shop.db, to, later, 14)).folder;
+    writeFileSync(path.join(bad, "bench.sqlite"), "half of a file");
+    await shop.db.close();
+    writeFileSync(path.join(shop.folder, "bench.sqlite"), "no database".repeat(400));
+    const said = async (place: typeof nightly | undefined) => {
+      const error: unknown = await openShop(shop.folder).catch((thrown: unknown) => thrown);
+      return String(await withWayBack(error, shop.folder, place));
+    };
+    expect(await said(nightly)).toContain(
+      `npm run restore -- --from ${good} --data ${shop.folder}`,
+    );
+    expect(await said(undefined)).not.toContain("--from");
+    rmSync(good, { recursive: true });
+    expect(await said(nightly)).toContain(`No back-up in ${to} is whole.`);
+  });
+
   test("a shop is copied while it works, read back, and put in place again as it was", async () => {
     const photo = await pictured();
     const before = await shop.db.standing();

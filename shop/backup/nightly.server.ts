@@ -1,4 +1,5 @@
-import type { Database } from "../../data/database/index.server.ts";
+import { newestWhole } from "../../data/backup/index.server.ts";
+import { type Database, type DataFault, DataTrouble } from "../../data/database/index.server.ts";
 import { nextNight, type Nightly } from "../../core/backup/index.ts";
 import { backUp, backupState } from "./backup.server.ts";
 
@@ -13,6 +14,24 @@ export function nightlyIn(env: Readonly<Record<string, string | undefined>>): Ni
     throw new Error("BENCH_BACKUP_KEEP is how many back-ups are kept: 1 or more.");
   }
   return { to, hour: Number(at[1]), minute: Number(at[2]), keep };
+}
+
+/** Faults of a data folder that a back-up mends. */
+const MENDED: ReadonlySet<DataFault> = new Set<DataFault>(["damaged", "emptied", "older"]);
+
+/** What went wrong at the opening of a folder, with the way to the last good back-up where that would mend it. */
+export async function withWayBack(
+  error: unknown,
+  folder: string,
+  nightly: Nightly | undefined,
+): Promise<unknown> {
+  if (!(error instanceof DataTrouble) || !MENDED.has(error.fault) || !nightly) return error;
+  const copy = await newestWhole(nightly.to);
+  return error.saying(
+    copy === undefined
+      ? `No back-up in ${nightly.to} is whole.`
+      : `The last good back-up: npm run restore -- --from ${copy} --data ${folder}`,
+  );
 }
 
 /** Backs a shop up every night; gives what ends that. What goes wrong is noted, and shown under Shop. */
