@@ -181,7 +181,7 @@ function FindBox() {
         name="q"
         size="small"
         autoComplete="off"
-        placeholder="Ticket, machine or part code"
+        placeholder="Ticket, name, phone or code"
         startAdornment={
           <InputAdornment position="start">
             <Search fontSize="small" />
@@ -192,7 +192,7 @@ function FindBox() {
             {keyShown("find")}
           </Box>
         }
-        inputProps={{ "aria-label": "Find a ticket, a machine or a part code" }}
+        inputProps={{ "aria-label": "Find a ticket, a customer or a code" }}
         sx={{ width: 300, height: 36, bgcolor: "var(--card)" }}
       />
     </Box>

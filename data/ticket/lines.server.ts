@@ -112,8 +112,25 @@ export interface TicketPage {
   readonly tickets: number;
 }
 
+/** A phone is known by its last digits, however it is spelt: with or without a country, blanks or strokes. */
+const LAST_DIGITS = 7;
+const FEWEST_OF_A_PHONE = 5;
+
+/** The digits at the end of what is typed as a phone; undefined: it is none. */
+function phoneEnd(query: string): string | undefined {
+  if (!/^[\d\s+()/.-]+$/.test(query)) return undefined;
+  const digits = query.replace(/\D/g, "");
+  return digits.length < FEWEST_OF_A_PHONE ? undefined : digits.slice(-LAST_DIGITS);
+}
+
+/** A phone without what is put between its digits. */
+const BARE_PHONE = [" ", "-", "/", ".", "(", ")"].reduce(
+  (phone, between) => `REPLACE(${phone}, '${between}', '')`,
+  "customers.phone",
+);
+
 /**
- * Tickets of all time whose number begins so, or whose customer, machine, fault, work or serial has the words
+ * Tickets of all time whose number begins so, or whose customer, phone, machine, fault, work or serial has the words
  * in it; the newest first, unless another order is asked for.
  */
 export async function pageOfTickets(
@@ -129,18 +146,20 @@ export async function pageOfTickets(
     return { lines: rows.map(lineOf), tickets };
   }
   const like = containing(query);
+  const end = phoneEnd(query);
   const where = `WHERE CAST(tickets.number AS TEXT) LIKE substr($like, 2) ESCAPE '\\'
     OR customers.name LIKE $like ESCAPE '\\' OR customers.phone LIKE $like ESCAPE '\\'
     OR tickets.fault LIKE $like ESCAPE '\\' OR tickets.serial LIKE $like ESCAPE '\\' OR ticket_lines.machine LIKE $like ESCAPE '\\'
-    OR ticket_lines.work LIKE $like ESCAPE '\\'`;
+    OR ticket_lines.work LIKE $like ESCAPE '\\'${end === undefined ? "" : ` OR ${BARE_PHONE} LIKE $end`}`;
+  const bound = { like, ...(end === undefined ? {} : { end: `%${end}%` }) };
   const rows = await db.select<LineRow>(`${LINES} ${where} ${order} LIMIT $limit OFFSET $offset`, {
-    like,
+    ...bound,
     ...window,
   });
   const [all] = await db.select<{ tickets: number }>(
     `SELECT COUNT(*) AS tickets FROM tickets JOIN customers ON customers.id = tickets.customerId
       LEFT JOIN ticket_lines ON ticket_lines.ticket = tickets.number ${where}`,
-    { like },
+    bound,
   );
   return { lines: rows.map(lineOf), tickets: all!.tickets };
 }

@@ -16,9 +16,14 @@ export type Found =
   | { readonly type: "ticket"; readonly number: number }
   | { readonly type: "code"; readonly code: string }
   | { readonly type: "part"; readonly guideId: string; readonly part: string }
+  /** Several tickets have it: a name, a phone, a serial, a word of the fault. */
+  | { readonly type: "tickets" }
   | undefined;
 
-/** What a line in the find box means: a ticket's number, a machine's code, or a part's. */
+/**
+ * What a line in the find box means: a ticket's number, a machine's code, a part's; else the one ticket that has it in
+ * its customer, phone, serial, machine, fault or work, or that several have.
+ */
 export async function find(db: Database, query: string): Promise<Found> {
   const digits = /^#?(\d{1,9})$/.exec(query)?.[1];
   if (digits !== undefined && (await ticketFacts(db, Number(digits)))) {
@@ -27,7 +32,11 @@ export async function find(db: Database, query: string): Promise<Found> {
   const code = await guideOfCode(db, query);
   if (code) return { type: "code", code: code.code };
   const part = await partOfCode(db, query);
-  return part && { type: "part", ...part };
+  if (part) return { type: "part", ...part };
+  if (query === "") return undefined;
+  const { lines, tickets } = await pageOfTickets(db, { query, page: 1, size: 1 });
+  if (tickets > 1) return { type: "tickets" };
+  return lines[0] && { type: "ticket", number: lines[0].number };
 }
 
 /** What a few words can mean, tickets first, some of each sort. */

@@ -277,6 +277,25 @@ test("the find box knows a ticket's number, and a code as the guide writes it", 
   expect(await find(shop.db, "nothing")).toBeUndefined();
 });
 
+test("the find box knows a phone however it is spelt, a name and a serial; several tickets are a list", async () => {
+  const number = await shop.ticket({
+    customer: "Iva Quill",
+    phone: "0171 / 555-0123",
+    serial: "QX-9",
+  });
+  const one = { type: "ticket", number };
+  for (const typed of ["01715550123", "+49 171 5550123", "555 0123", "Quill", "qx-9"]) {
+    expect([typed, await find(shop.db, typed)]).toEqual([typed, one]);
+  }
+  expect(await find(shop.db, "5550124")).toBeUndefined();
+  expect(await find(shop.db, "0123-")).toBeUndefined();
+  await shop.ticket({ customer: "Iva Quill", phone: "0171 / 555-0123" });
+  expect(await find(shop.db, "0171 555 0123")).toEqual({ type: "tickets" });
+  expect(
+    (await lookup(shop.db, "01715550123")).filter(({ type }) => type === "ticket"),
+  ).toHaveLength(2);
+});
+
 test("a code says its machine and parts, or which machines it may mean", async () => {
   expect((await knownCode(shop.db, "MT15-A3")).found).toMatchObject({ name: "Marrowby Tern 15" });
   const near = async (typed: string) =>
