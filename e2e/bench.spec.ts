@@ -72,8 +72,8 @@ test("a wrong screw count at the way back is traced: which lot it can be of", as
 }) => {
   await openBench(page, shop, "1004");
   await onwardTo(page, /^Screw in the motherboard screw/);
-  await page.keyboard.press("c");
-  await page.keyboard.press("3");
+  await press(page, "c");
+  await press(page, "3");
   await press(page, "Space");
   await page.keyboard.press("t");
   await expect(page.getByText(/Motherboard screw.*1 came out, 0 went in, 1 short/)).toBeVisible();

@@ -79,8 +79,8 @@ function giveOn(keys: readonly Pressed[]): void {
   const at = document.activeElement ?? document.body;
   at.dispatchEvent(event);
   at.dispatchEvent(new KeyboardEvent("keyup", { key, code, shiftKey, bubbles: true }));
-  // The next one goes to the page as this one leaves it.
-  if (others.length > 0) setTimeout(() => giveOn(others));
+  // The next one goes to the page as this one leaves it, and before any other key that is pressed.
+  if (others.length > 0) queueMicrotask(() => giveOn(others));
 }
 
 /** Listens to a page's keys; what is scanned while nothing asks for a code is `unasked`. Gives how to end it. */
