@@ -24,10 +24,16 @@ export function Scans() {
   return (
     <Snackbar
       open={said !== undefined}
+      anchorOrigin={{ vertical: "top", horizontal: "center" }}
       autoHideDuration={8_000}
       onClose={(_, why) => why !== "clickaway" && setSaid(undefined)}
     >
-      <Alert severity="info" role="status" onClose={() => setSaid(undefined)}>
+      <Alert
+        severity="info"
+        role="status"
+        sx={{ bgcolor: "var(--card)" }}
+        onClose={() => setSaid(undefined)}
+      >
         Scanned {said}. This step asks for no code: nothing was changed.
       </Alert>
     </Snackbar>

@@ -69,12 +69,7 @@ export function themeFor(lamp: Lamp): Theme {
         styleOverrides: {
           ":root": { ...variables(lamp), colorScheme: lamp === "up" ? "light" : "dark" },
           // A page that grows past the window while it is laid out moves nothing sideways.
-          "html:has(#main)": { scrollbarGutter: "stable" },
-          // Beside the bar, too: where the scroll bar would be the page is the bar's colour at its height.
-          "html:has(body > header)": {
-            background:
-              "linear-gradient(var(--card) 47px, var(--line) 47px 48px, var(--paper) 48px) no-repeat, var(--paper)",
-          },
+          "html:has(#main)": { overflowY: "scroll" },
           body: { fontVariantNumeric: "tabular-nums" },
           "a:focus-visible, button:focus-visible, [tabindex]:not([role=presentation], [role=dialog], main):focus-visible":
             {
