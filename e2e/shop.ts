@@ -225,7 +225,7 @@ export async function noneLeft(page: Page): Promise<void> {
 /** Types into the find box. */
 export async function find(page: Page, text: string): Promise<void> {
   await page.keyboard.press("/");
-  await expect(page.getByLabel("Find a ticket, a customer or a code").first()).toBeFocused();
+  await expect(page.getByLabel("Find a ticket, a person or a code").first()).toBeFocused();
   await page.keyboard.type(text);
   await page.keyboard.press("Enter");
 }

@@ -68,6 +68,8 @@ async function onward() {
 
 async function press(key) {
   await page.keyboard.press(key);
+  // A letter waits for a moment: it could be the first one of a scan.
+  if (key.length === 1) await page.evaluate(() => new Promise((go) => setTimeout(go, 60)));
   await page.waitForFunction(() => document.querySelector(".bench-saved")?.textContent === "saved");
 }
 

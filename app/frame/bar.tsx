@@ -192,7 +192,7 @@ function FindBox() {
             {keyShown("find")}
           </Box>
         }
-        inputProps={{ "aria-label": "Find a ticket, a customer or a code" }}
+        inputProps={{ "aria-label": "Find a ticket, a person or a code" }}
         sx={{ width: 300, height: 36, bgcolor: "var(--card)" }}
       />
     </Box>

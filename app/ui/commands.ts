@@ -42,7 +42,7 @@ export const COMMANDS = {
   map: { keys: ["m"], words: "The map over the whole width" },
   back: { keys: ["Escape"], shown: "Esc", words: "Back to the step that comes next" },
   "take-in": { keys: ["n"], words: "Take a machine in" },
-  find: { keys: ["/"], words: "Find a ticket, a customer or a code" },
+  find: { keys: ["/"], words: "Find a ticket, a person or a code" },
   palette: { keys: [], shown: "Ctrl K", words: "Go to anything, or do anything, by name" },
   lamp: { keys: [], words: "Dark screen or light screen" },
   keys: { keys: ["?"], words: "The keys of this page" },
