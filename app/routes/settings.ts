@@ -1,7 +1,8 @@
 import { data } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { type Habit, HABITS } from "../../core/bench/index.ts";
-import { keepHabit, keepHandWay } from "../../data/people/index.server.ts";
+import { keepHabit } from "../../data/people/index.server.ts";
+import { goThisWay } from "../../shop/guide/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { keepLamp } from "../frame/preferences.server.ts";
 import { readForm } from "../ui/read-form.server.ts";
@@ -47,7 +48,9 @@ export async function action({ request, context }: Route.ActionArgs) {
   }
   if (way !== undefined) {
     const { act } = await actFor(context);
-    await keepHandWay(act.db, { person: act.actor.id, guideId, choice, way });
+    if (!(await goThisWay(act, guideId, choice, way))) {
+      throw new Response("The guide has no such way (any more).", { status: 400 });
+    }
   }
   return data(null, { headers });
 }

@@ -104,6 +104,26 @@ export function waysOf(
   from?: SavedState,
   meter = new Meter(WHOLE),
 ): Result<{ readonly least: Plan; readonly careful: Plan | undefined }, JobError> {
+  const before = meter.looks;
+  const plan = leastPlan(guide, job, from, meter);
+  if (!plan.ok) return plan;
+  const careful = carefulWay(guide, job, from, plan.value, meter);
+  const least: Plan = {
+    ...plan.value,
+    ...(careful ? { careful: careful.besides } : {}),
+    looks: meter.looks - before,
+    finished: plan.value.finished && !meter.isOver,
+  };
+  return ok({ least, careful: careful?.plan });
+}
+
+/** The least-work plan by itself. */
+function leastPlan(
+  guide: Guide,
+  job: Job,
+  from: SavedState | undefined,
+  meter: Meter,
+): Result<Plan, JobError> {
   const model = modelOf(guide);
   const problem = problemOf(model, job);
   if (!problem.ok) return problem;
@@ -120,26 +140,19 @@ export function waysOf(
     });
   }
   const { moves, exact, forced } = leastHandling(problem.value, start, best.moves, meter);
-  const work = tidy(workOf(problem.value, start, moves));
-  const refused = forced.map((breach) => forcedOf(model, moves, breach));
-  const careful = refused.some(({ rule }) => rule !== "catch")
-    ? carefulWay(guide, job, from, { work, forced: refused }, meter)
-    : undefined;
-  const least: Plan = {
+  return ok({
     proven,
     bound: tidy(bound),
-    work,
+    work: tidy(workOf(problem.value, start, moves)),
     handling: tidyHandling(handlingOf(model, moves)),
     handlingExact: exact,
     ...inIds(problem.value, start, moves),
-    forced: refused,
-    ...(careful ? { careful: careful.besides } : {}),
+    forced: forced.map((breach) => forcedOf(model, moves, breach)),
     dropped: droppedOrders(model, moves, job),
     unused: unusedParts(problem.value, start, moves),
     looks: meter.looks - before,
     finished: !forWork.isOver && !meter.isOver,
-  };
-  return ok({ least, careful: careful?.plan });
+  });
 }
 
 /** Minutes that a plan may be above the least; 0 where it is proven. */
@@ -160,6 +173,7 @@ function carefulWay(
   least: Pick<Plan, "work" | "forced">,
   meter: Meter,
 ): { readonly plan: Plan; readonly besides: Careful } | undefined {
+  if (least.forced.every(({ rule }) => rule === "catch")) return undefined;
   const { cuts, jointIds, partIds, partOf, below } = modelOf(guide);
   const isLive = least.forced.some(({ rule }) => rule === "live");
   const joints = isLive ? cuts.map(({ joint }) => jointIds[joint]!) : [];
@@ -176,7 +190,7 @@ function carefulWay(
   const off = [...new Set([...(job.off ?? []), ...out])];
   const isAsked = open.length === (job.open ?? []).length && off.length === (job.off ?? []).length;
   if (isAsked) return undefined;
-  const plan = planJob(guide, { ...job, open, off }, from, meter);
+  const plan = leastPlan(guide, { ...job, open, off }, from, meter);
   if (!plan.ok || plan.value.forced.some(({ rule }) => rule !== "catch")) return undefined;
   const minutes = tidy(plan.value.work - least.work);
   return { plan: plan.value, besides: { open, off, minutes } };

@@ -1,6 +1,6 @@
 import { keepHandWay } from "../../data/people/index.server.ts";
 import { done, guideFile, MIREL, TestShop } from "../../testing/shop.ts";
-import { storeGuide } from "../guide/index.server.ts";
+import { goThisWay, storeGuide } from "../guide/index.server.ts";
 import { readLedger } from "./ledgers.server.ts";
 
 let shop: TestShop;
@@ -21,7 +21,17 @@ test("the bench goes the way of who begins, for ever; who has no habit goes the 
   const flat = { posture: "underside-up", code: "CS15-X#hinges:lid-flat" };
   const hanging = { posture: "hanging", code: "CS15-X" };
   const way = { person: "tobin", guideId: "corrin-sable-15", choice: "hinges" };
-  await keepHandWay(shop.db, { ...way, way: "lid-flat" });
+  const go = (guide: string, choice: string, to: string) =>
+    goThisWay(shop.act(), guide, choice, to);
+  for (const [guide, choice, to] of [
+    ["no-guide", "hinges", "lid-flat"],
+    ["corrin-sable-15", "paste", "lid-flat"],
+    ["corrin-sable-15", "hinges", "toString"],
+  ] as const) {
+    expect(await go(guide, choice, to)).toBe(false);
+  }
+  expect(await postureFor(first, "tobin")).toEqual(hanging);
+  expect(await go("corrin-sable-15", "hinges", "lid-flat")).toBe(true);
   expect(await postureFor(first, "tobin")).toEqual(flat);
   expect(await postureFor(first, "mirel")).toEqual(hanging);
   await shop.play(first, 3);

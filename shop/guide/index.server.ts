@@ -1,3 +1,4 @@
+export { goThisWay } from "./hand-ways.server.ts";
 export { storeEdits, type SentEdits } from "./store-edits.server.ts";
 export { addModel, keepAnswers, keepLearnt } from "./learn.server.ts";
 export { talliesOf } from "./known.server.ts";
