@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, hydrated, onwardTo, openBench, press, test } from "./shop.ts";
+import { expect, hydrated, onwardTo, openBench, press, test, key } from "./shop.ts";
 
 /** In the page itself, and without words for what is well: the same findings in a third of the time. */
 const checker = (page: Page) =>
@@ -124,10 +124,10 @@ test("every mood of the bench: nothing against access, nothing sideways", async 
   await page.keyboard.press("-");
   await look("count differs");
   await page.keyboard.press("+");
-  await page.keyboard.press("t");
+  await key(page, "t");
   await expect(page.getByRole("region", { name: "Which screw is this?" })).toBeVisible();
   await look("tray");
-  await page.keyboard.press("t");
+  await key(page, "t");
   for (const [key, name] of [
     ["n", "A note for the next one"],
     ["p", "A picture of this step"],
@@ -139,9 +139,9 @@ test("every mood of the bench: nothing against access, nothing sideways", async 
     await page.keyboard.press("Escape");
     await page.keyboard.press("Escape");
   }
-  await page.keyboard.press("m");
+  await key(page, "m");
   await look("map");
-  await page.keyboard.press("m");
+  await key(page, "m");
   for (const words of [
     /^Unplug/,
     /^Swap/,
@@ -154,7 +154,7 @@ test("every mood of the bench: nothing against access, nothing sideways", async 
     await look(String(words));
   }
   await openBench(page, shop, "1032");
-  await page.keyboard.press("l");
+  await key(page, "l");
   await expect(page.getByRole("button", { name: "Out they are" })).toBeVisible();
   await look("something in the way");
   await page.getByRole("radio", { name: "a part over it" }).click();

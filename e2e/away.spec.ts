@@ -11,6 +11,7 @@ import {
   stepLine,
   test,
   workAs,
+  key,
 } from "./shop.ts";
 
 test.use({ isAlone: true });
@@ -95,7 +96,7 @@ test("a screen that was signed out says so at the bench, keeps the tick, and sen
   expect((await post(page, `${shop.url}/sign-out`, { form: {}, maxRedirects: 0 })).status()).toBe(
     302,
   );
-  await page.keyboard.press("y");
+  await key(page, "y");
   await expect(page.getByText("Nobody is signed in at this screen.")).toBeVisible();
   await expect(page.getByRole("status").filter({ hasText: "1 tick waits" })).toBeVisible();
   await workAs(page, "Tobin Harrow");
@@ -113,7 +114,7 @@ test("a data folder that is taken away is told of in a line, takes nothing, and 
   calm.expected.push(/status of 503/, /Failed to load resource/);
   await openBench(page, shop, "1007");
   renameSync(shop.folder, `${shop.folder}-away`);
-  await page.keyboard.press("y");
+  await key(page, "y");
   await expect(page.getByText(/The data folder .* is not there any more/)).toBeVisible();
   await expect(page.getByRole("status").filter({ hasText: "1 tick waits" })).toBeVisible();
   const other = await page.context().newPage();

@@ -13,6 +13,7 @@ import {
   takenIn,
   test,
   workAs,
+  key,
 } from "./shop.ts";
 
 /** From the first screw to the last count, with one key after the other; then the soak. */
@@ -75,7 +76,7 @@ test("a wrong screw count at the way back is traced: which lot it can be of", as
   await press(page, "c");
   await press(page, "3");
   await press(page, "Space");
-  await page.keyboard.press("t");
+  await key(page, "t");
   await expect(page.getByText(/Motherboard screw.*1 came out, 0 went in, 1 short/)).toBeVisible();
   await expect(page.getByText(/1 lost/)).toBeVisible();
   await page.getByLabel("Length, mm").fill("4.05");
@@ -89,14 +90,14 @@ test("the tray shows the lit cell, habits change where the next lot goes, the sh
 }) => {
   await openBench(page, shop, "1007");
   await press(page, "y");
-  await page.keyboard.press("t");
+  await key(page, "t");
   await expect(page.locator('[data-cell="1"]')).toHaveAttribute("data-lit", "true");
   await page.getByRole("radio", { name: "With the part" }).click();
   await ready(page);
-  await page.keyboard.press("t");
+  await key(page, "t");
   await expect(page.getByText("beside the base cover")).toBeVisible();
   await press(page, "Space");
-  await page.keyboard.press("t");
+  await key(page, "t");
   await page.getByRole("radio", { name: "Mirror" }).click();
   await ready(page);
   await expect(page.getByRole("group", { name: "Mirror" })).toBeVisible();
@@ -120,13 +121,13 @@ test("a technician's own way of keeping screws is there in the next job", async 
 }) => {
   await openBench(page, shop, "1007");
   await press(page, "y");
-  await page.keyboard.press("t");
+  await key(page, "t");
   await page.getByRole("radio", { name: "Parked" }).click();
   await ready(page);
   await page.getByRole("button", { name: "Keep as my own way" }).click();
   await expect(page.getByText("kept", { exact: true })).toBeVisible();
   await openBench(page, shop, "1004");
-  await page.keyboard.press("t");
+  await key(page, "t");
   await expect(page.getByRole("radio", { name: "Parked" })).toBeChecked();
   await workAs(page, "Tobin Harrow");
   await expect(page.getByRole("radio", { name: "Cells" })).toBeChecked();
@@ -134,7 +135,7 @@ test("a technician's own way of keeping screws is there in the next job", async 
 
 test("the caliper on the bench names the screw", async ({ page, shop, context }) => {
   await openBench(page, shop, "1004");
-  await page.keyboard.press("t");
+  await key(page, "t");
   const standIn = await context.newPage();
   await standIn.goto(`${shop.url}/stand-ins`);
   await hydrated(standIn);
@@ -152,7 +153,7 @@ test("a snag is solved by tapping the map, and the shop remembers what held", as
 }) => {
   await openBench(page, shop, "1007");
   for (let i = 0; i < 3; i++) await onward(page);
-  await page.keyboard.press("s");
+  await key(page, "s");
   await expect(stepLine(page)).toHaveText("The base cover will not come off");
   await page.locator('svg[aria-label^="Map"]').click({ position: { x: 60, y: 60 } });
   await expect(page.locator('[data-near="yes"]')).toBeVisible();
@@ -175,7 +176,7 @@ test("a swollen pack stops the job, holds the ticket, and goes on only with a wo
   }
   await page.keyboard.press("Space");
   await expect(page.getByRole("alert")).toHaveText(/with Y or N/);
-  await page.keyboard.press("y");
+  await key(page, "y");
   await expect(page.getByRole("heading", { name: "Waits for the customer" })).toBeVisible();
   await expect(page.getByText(/held: Look at the battery/)).toBeVisible();
   await page.goto(shop.url);
@@ -262,13 +263,13 @@ test("a note is kept for the next one at this model's step; a picture is shown a
   calm.expected.push(/status of 415/);
   await openBench(page, shop, "1007");
   await press(page, "y");
-  await page.keyboard.press("n");
+  await key(page, "n");
   await page.getByLabel("Note", { exact: true }).fill("The third one is tight: press hard.");
   await page.getByRole("button", { name: "Keep the note" }).click();
   await expect(page.getByRole("button", { name: /Take the note away: The third/ })).toBeVisible();
   await page.getByRole("button", { name: "Back" }).first().click();
   await expect(page.getByText("The third one is tight: press hard.")).toBeVisible();
-  await page.keyboard.press("p");
+  await key(page, "p");
   const file = page.locator('input[type="file"]');
   const text = { name: "photo.jpg", mimeType: "image/jpeg", buffer: Buffer.from("no picture") };
   await file.setInputFiles(text);

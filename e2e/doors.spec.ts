@@ -20,6 +20,7 @@ import {
   stepLine,
   test,
   workAs,
+  key,
 } from "./shop.ts";
 
 test("nobody sees a page who is not signed in; a name and its PIN lead back to it", async ({
@@ -80,7 +81,7 @@ test("what may not be done is not offered, says who may, and is refused at the d
   ).toBeVisible();
   await shop.signIn(page, "ysolde");
   await openBench(page, shop, "1007");
-  await page.keyboard.press("y");
+  await key(page, "y");
   await expect(
     page.getByText("Only the lead, a technician or a learner may write steps at the bench."),
   ).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, find, hydrated, openBench, press, ready, test, workAs } from "./shop.ts";
+import { expect, find, hydrated, openBench, press, ready, test, workAs, key } from "./shop.ts";
 
 test("the find box is a key away, and a scanner's code leads to a new ticket", async ({
   page,
@@ -70,7 +70,7 @@ test("the keys of a page are listed, and its words are explained", async ({ page
   await keys.getByRole("switch", { name: /Single keys/ }).uncheck();
   await page.keyboard.press("Escape");
   await expect(keys).toHaveCount(0);
-  await page.keyboard.press("t");
+  await key(page, "t");
   await expect(page.getByRole("region", { name: "Which screw is this?" })).toHaveCount(0);
   await page.getByRole("button", { name: "Keys of this page" }).click();
   await keys.getByRole("switch", { name: /Single keys/ }).check();
@@ -149,7 +149,7 @@ test("a note, a picture and the lamp do not load guide and ledger again; the gui
     const isFrame = search === "?_routes=root";
     if (request.method() === "GET" && !isFrame) asked.push(pathname);
   });
-  await page.keyboard.press("n");
+  await key(page, "n");
   await page.getByLabel("Note").fill("Feet come off with it.");
   await page.keyboard.press("Control+Enter");
   await expect(page.getByText("Feet come off with it.")).toBeVisible();

@@ -6,6 +6,9 @@ async function openTab(page: Page, shop: Shop, guide: string, tab: string): Prom
   await page.goto(`${shop.url}/guides/${guide}`);
   await hydrated(page);
   await page.getByRole("tab", { name: tab, exact: true }).click();
+  // The tab is marked at once, and the map of the one before is there until its own is.
+  await expect(page.getByRole("tabpanel", { name: tab, exact: true })).toBeVisible();
+  await expect(page.getByRole("tabpanel").locator(".MuiSkeleton-root")).toHaveCount(0);
 }
 
 test("facts are changed on the map and in forms, undone and redone through a reload, checked, stored", async ({

@@ -11,6 +11,7 @@ import {
   stepLine,
   test,
   post,
+  key,
 } from "./shop.ts";
 
 /** Tabs until the focus is on something of this name; fails after a page's worth of tabs. */
@@ -35,7 +36,7 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
 }) => {
   await page.goto(shop.url);
   await hydrated(page);
-  await page.keyboard.press("n");
+  await key(page, "n");
   await expect(page.getByRole("heading", { name: "Take a machine in" })).toBeVisible();
   await page.keyboard.type("Jory Pellam");
   await tabTo(page, "Code on the underside");
@@ -128,7 +129,7 @@ test("a short count is not passed without its reason, and the reason is in the r
   await openBench(page, shop, "1007");
   await press(page, "y");
   await expect(stepLine(page)).toHaveText(/long base screws: 6/);
-  await page.keyboard.press("c");
+  await key(page, "c");
   await expect(page.getByText("1 short. Why?")).toBeVisible();
   await page.keyboard.press("Space");
   await expect(page.getByRole("alert")).toHaveText(/5 of 6: 1 short. Say why/);
@@ -238,7 +239,7 @@ test("what broke in the hand is kept at its place, with what can be done about i
 }) => {
   await openBench(page, shop, "1007");
   await press(page, "y");
-  await page.keyboard.press("b");
+  await key(page, "b");
   await expect(stepLine(page)).toHaveText("It broke");
   await expect(page.getByRole("combobox", { name: "Where it broke" })).toHaveText(
     "Long base screws",

@@ -10,6 +10,7 @@ import {
   type Shop,
   stepLine,
   test,
+  key,
 } from "./shop.ts";
 
 /** Taps shares of the map, one after the other. */
@@ -46,12 +47,12 @@ async function unknownAtBench(page: Page, shop: Shop): Promise<string> {
 
 /** The base plate and its four screws are entered, and off. */
 async function baseOff(page: Page): Promise<void> {
-  await page.keyboard.press("l");
+  await key(page, "l");
   await page.getByRole("radio", { name: "a part over it" }).click();
   await page.getByLabel("Called").fill("Base plate");
   await page.getByRole("button", { name: "It is over the battery" }).click();
   await expect(stepLine(page)).toHaveText("Lift the base plate out");
-  await page.keyboard.press("l");
+  await key(page, "l");
   await tapMap(page, [0.15, 0.2], [0.85, 0.2], [0.15, 0.8], [0.85, 0.8]);
   await page.getByLabel("Length, mm").fill("4.5");
   await page.getByRole("button", { name: "Out they are" }).click();
@@ -70,7 +71,7 @@ test("a machine nobody knows: from the counter to closed, and its next battery i
   await baseOff(page);
   await press(page, "n");
   // Nothing is unplugged before the battery's own plug is known.
-  await page.keyboard.press("l");
+  await key(page, "l");
   await page.getByRole("radio", { name: "plug", exact: true }).click();
   await expect(page.getByRole("checkbox", { name: "It takes the battery off" })).toBeChecked();
   await tapMap(page, [0.5, 0.45]);
@@ -132,7 +133,7 @@ test("a slanted picture is straightened and drawn on; bad ones are refused in wo
 }) => {
   calm.expected.push(/415/);
   await unknownAtBench(page, shop);
-  await page.keyboard.press("l");
+  await key(page, "l");
   await page.getByRole("button", { name: "Take a picture" }).click();
   const file = page.locator('input[type="file"]');
   const corners = [
@@ -192,14 +193,14 @@ test("questions about a learnt machine: a key each, taken back, kept as the next
   const gap = page.getByRole("region", { name: "How well it is known" });
   await expect(question).toBeVisible({ timeout: 30_000 });
   const [first, before] = [await question.innerText(), await gap.innerText()];
-  await page.keyboard.press("y");
+  await key(page, "y");
   await expect(question).not.toHaveText(first, { timeout: 30_000 });
   await expect(gap).not.toHaveText(before);
   await page.getByRole("button", { name: "Take the last answer back" }).click();
   await expect(gap).toHaveText(before, { useInnerText: true, timeout: 30_000 });
   await expect(page.getByRole("button", { name: "Keep what was answered" })).toBeDisabled();
   await expect(page.getByText("Thinking about the next question")).toHaveCount(0);
-  await page.keyboard.press("y");
+  await key(page, "y");
   await expect(page.getByRole("button", { name: "Keep what was answered" })).toBeEnabled();
   await page.reload();
   await hydrated(page);
@@ -215,7 +216,7 @@ test("what is in the way is entered without a mouse: the arrows lead over the ma
   shop,
 }) => {
   await unknownAtBench(page, shop);
-  await page.keyboard.press("l");
+  await key(page, "l");
   const map = page.getByRole("group", { name: /^Map:/ });
   await map.focus();
   await page.keyboard.press("Shift+ArrowLeft");

@@ -1,4 +1,4 @@
-import { expect, hydrated, type Shop, test } from "./shop.ts";
+import { expect, hydrated, type Shop, test, key } from "./shop.ts";
 import type { Page } from "@playwright/test";
 
 /** Begins an exercise of a kind from the page of practice. */
@@ -27,7 +27,7 @@ test("a learner's first round, by the keys alone: set, answered, told, and the n
     await page.keyboard.press("Space");
     await expect(page).not.toHaveURL(before);
     await expect(page.getByRole("button", { name: /^Give up/ })).toBeEnabled();
-    await page.keyboard.press("g");
+    await key(page, "g");
     await expect(outcome(page)).toContainText("Given up.");
   }
   const before = page.url();
@@ -116,7 +116,7 @@ test("build-up: a fault that is found in time costs nothing, one that is missed 
   const read: string[] = [];
   for (let i = 0; i < 60 && (await outcome(page).count()) === 0; i++) {
     const step = (await line.textContent())!;
-    await page.keyboard.press("u");
+    await key(page, "u");
     await expect(line).toHaveText("What was left unmade?");
     const joints = page.getByRole("list", { name: "Joints so far" }).getByRole("button");
     const names = (await joints.allTextContents()).map((text) => text.replace(/^\d/, ""));
@@ -142,7 +142,7 @@ test("paste: too little in the middle, screws as stamped: what is starved is dra
 }) => {
   await begin(page, shop, "Paste");
   await expect(page.getByRole("button", { name: /Let it settle/ })).toBeDisabled();
-  await page.keyboard.press("s");
+  await key(page, "s");
   await page.keyboard.press("-");
   await expect(page.getByText("Amount: 4.5 mm³")).toBeVisible();
   await page.keyboard.press("Space");
@@ -159,7 +159,7 @@ test("the lead sees who has come how far; nobody opens another's exercise; nonse
   await shop.signIn(page, "pim");
   await begin(page, shop, "Which screw");
   const theirs = page.url();
-  await page.keyboard.press("g");
+  await key(page, "g");
   await expect(outcome(page)).toBeVisible();
   await shop.signIn(page, "mirel");
   await page.goto(theirs);

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, hydrated, onwardTo, openBench, ready, stepLine, test } from "./shop.ts";
+import { expect, hydrated, onwardTo, openBench, ready, stepLine, test, key } from "./shop.ts";
 
 /** As a scanner types: one key right after the other, with Enter at the end; nobody waits for an answer between. */
 async function scan(page: Page, text: string): Promise<void> {
@@ -29,7 +29,7 @@ test("a scanner that types gives a code, and never a command", async ({ page, sh
   await expect(page.getByText(/^Scanned MT15-A2/)).toBeVisible();
   await expect(stepLine(page)).toHaveText("Stop, and answer");
   // Fingers do what they did.
-  await page.keyboard.press("y");
+  await key(page, "y");
   await expect(stepLine(page)).not.toHaveText("Stop, and answer");
   await ready(page);
   await onwardTo(page, /^Swap/);

@@ -189,11 +189,15 @@ export async function hydrated(page: Page): Promise<void> {
   await expect(page.locator("html")).toHaveAttribute("data-awake", "yes");
 }
 
+/** One key, as far as the page has heard it: a letter waits for a moment, since it could be the first one of a scan. */
+export async function key(page: Page, name: string): Promise<void> {
+  await page.keyboard.press(name);
+  await expect(page.locator("html")).not.toHaveAttribute("data-keys", /./);
+}
+
 /** One key, and the answer of the disk. */
-export async function press(page: Page, key: string): Promise<void> {
-  await page.keyboard.press(key);
-  // A letter waits for a moment: it could be the first one of a scan.
-  if (key.length === 1) await page.evaluate(() => new Promise((go) => setTimeout(go, 60)));
+export async function press(page: Page, name: string): Promise<void> {
+  await key(page, name);
   await ready(page);
 }
 

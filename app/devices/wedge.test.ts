@@ -47,3 +47,14 @@ test("a pedal and the keys that type nothing never wait", () => {
     expect([key, on(key)]).toEqual([key, "on"]);
   }
 });
+
+test("no key overtakes one that waits; a shift within a burst ends nothing", () => {
+  const burst = new Burst();
+  const hear = (key: string, timeStamp: number) =>
+    burst.hear({ key, code: key, shiftKey: false, timeStamp });
+  hear("l", 1000);
+  expect(hear("ArrowLeft", 1008)).toMatchObject({ type: "after", keys: [{ key: "l" }] });
+  expect(hear("ArrowLeft", 1016)).toEqual({ type: "on" });
+  for (const [at, key] of ["T", "Shift", "M", "1", "5"].entries()) hear(key, 2000 + at * 3);
+  expect(hear("Enter", 2018)).toEqual({ type: "scan", text: "TM15" });
+});

@@ -11,6 +11,11 @@ const LATE_MS = 15;
 /** Fewer are two fingers at once. */
 const FEWEST = 4;
 
+/** Held down with another key, and typed by a scanner within its burst: they end nothing. */
+const MODIFIERS: ReadonlySet<string> = new Set([
+  ...["Shift", "Control", "Alt", "AltGraph", "Meta", "CapsLock", "NumLock"],
+]);
+
 /** What is written in, or chosen from by letters. */
 const WRITTEN_IN =
   'textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"], [role="menu"], [role="grid"], ' +
@@ -39,10 +44,14 @@ export class Burst {
       if (keys.length < FEWEST) return { type: "after", keys };
       return { type: "scan", text: keys.map(({ key }) => key).join("") };
     }
-    // A pedal types Space: alone it does not wait.
-    if (pressed.key.length !== 1 || (pressed.key === " " && last === undefined)) {
-      return { type: "on" };
+    if (MODIFIERS.has(pressed.key)) return { type: "on" };
+    if (pressed.key.length !== 1) {
+      // No key overtakes another: what waits goes on first.
+      const keys = this.end();
+      return keys.length > 0 && Burst.isFingers(keys) ? { type: "after", keys } : { type: "on" };
     }
+    // A pedal types Space: alone it does not wait.
+    if (pressed.key === " " && last === undefined) return { type: "on" };
     this.keys.push(pressed);
     return { type: "held" };
   }
@@ -87,13 +96,24 @@ function giveOn(keys: readonly Pressed[]): void {
 export function hearWedge(unasked: (text: string) => void): () => void {
   const burst = new Burst();
   let timer: ReturnType<typeof setTimeout> | undefined;
+  // The page says that a key waits: who waits for its answer has to know.
+  const { dataset } = document.documentElement;
+  const settle = (): void => {
+    clearTimeout(timer);
+    delete dataset["keys"];
+  };
+  const release = (): void => {
+    const keys = burst.end();
+    if (Burst.isFingers(keys)) giveOn(keys);
+    settle();
+  };
   const wait = (): void => {
+    dataset["keys"] = "wait";
     const due = performance.now() + BURST_MS;
     timer = setTimeout(() => {
-      // A page that was busy may have keys of the burst to hear still.
-      if (performance.now() - due > LATE_MS) return wait();
-      const keys = burst.end();
-      if (Burst.isFingers(keys)) giveOn(keys);
+      // A page that was busy may have keys of the burst to hear still: once more, and no longer.
+      if (performance.now() - due > LATE_MS) timer = setTimeout(release, BURST_MS);
+      else release();
     }, BURST_MS);
   };
   const hear = (event: KeyboardEvent): void => {
@@ -105,13 +125,13 @@ export function hearWedge(unasked: (text: string) => void): () => void {
       case "on":
         return;
       case "after":
-        clearTimeout(timer);
-        return giveOn(heard.keys);
+        giveOn(heard.keys);
+        return settle();
       case "held":
       case "scan":
         event.preventDefault();
         event.stopImmediatePropagation();
-        clearTimeout(timer);
+        settle();
     }
     if (heard.type === "scan") {
       const text = heard.text.trim();
@@ -122,8 +142,11 @@ export function hearWedge(unasked: (text: string) => void): () => void {
     }
   };
   window.addEventListener("keydown", hear, { capture: true });
+  // A press of the mouse or of a finger does not overtake a key either.
+  window.addEventListener("pointerdown", release, { capture: true });
   return () => {
-    clearTimeout(timer);
+    settle();
     window.removeEventListener("keydown", hear, { capture: true });
+    window.removeEventListener("pointerdown", release, { capture: true });
   };
 }

@@ -3,6 +3,7 @@ import { guideForCode } from "../../core/guide/index.ts";
 import { unreachable } from "../../core/base/result.ts";
 import type { Job } from "../../core/rules/index.ts";
 import Download from "@mui/icons-material/DownloadOutlined";
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
@@ -29,6 +30,10 @@ import { TryJob } from "../guide/try-job.tsx";
 import { Versions } from "../guide/versions.tsx";
 import { useMay } from "../ui/who.ts";
 import type { Route } from "./+types/guide";
+
+/** What a tab shows, told apart from the tab that is marked already. */
+const PANEL = "of-this-guide";
+const tabId = (name: PageName): string => `tab-${name.toLowerCase().replaceAll(" ", "-")}`;
 
 /** Fetched by whoever edits. */
 const EditView = lazy(() => import("../guide/edit/edit-view.tsx"));
@@ -155,44 +160,54 @@ export default function GuidePage({ loaderData }: Route.ComponentProps) {
             (name !== "Questions" || guide.learnt !== undefined) &&
             (!CHANGING.has(name) || may("guide")),
         ).map((name) => (
-          <Tab key={name} value={name} label={name} />
+          <Tab
+            key={name}
+            value={name}
+            label={name}
+            id={tabId(name)}
+            aria-controls={name === shown ? PANEL : undefined}
+          />
         ))}
       </Tabs>
-      {shown === "Try a job" && (
-        <TryJob
-          guide={guide}
-          ways={loaderData.ways}
-          job={job}
-          setJob={setJob}
-          tickets={tickets}
-          careful={loaderData.careful}
-          favourite={Number(search.get("ticket")) || undefined}
-        />
-      )}
-      {shown === "Find out" && <FindOut guide={guide} />}
-      {shown === "Questions" && <Questions guide={whole} />}
-      {shown === "Edit" && (
-        <Suspense fallback={<Skeleton variant="rounded" height={480} />}>
-          <EditView editing={editing} first={mended} />
-        </Suspense>
-      )}
-      {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
-      {shown === "Parts" && <PartTable guide={guide} />}
-      {shown === "Joints" && <JointTable guide={guide} />}
-      {shown === "Sisters" && <Sisters guide={whole} />}
-      {shown === "Findings" && (
-        <Lessons
-          guide={loaderData.guide}
-          people={people}
-          mend={(edits, thing) => {
-            editing.edit(...edits);
-            setMended(thing);
-            setPage("Edit");
-          }}
-        />
-      )}
-      {shown === "Check" && <CheckView guide={editing.guide} />}
-      {shown === "Versions" && <Versions guideId={guide.id} versions={versions} people={people} />}
+      <Box role="tabpanel" id={PANEL} aria-labelledby={tabId(shown)}>
+        {shown === "Try a job" && (
+          <TryJob
+            guide={guide}
+            ways={loaderData.ways}
+            job={job}
+            setJob={setJob}
+            tickets={tickets}
+            careful={loaderData.careful}
+            favourite={Number(search.get("ticket")) || undefined}
+          />
+        )}
+        {shown === "Find out" && <FindOut guide={guide} />}
+        {shown === "Questions" && <Questions guide={whole} />}
+        {shown === "Edit" && (
+          <Suspense fallback={<Skeleton variant="rounded" height={480} />}>
+            <EditView editing={editing} first={mended} />
+          </Suspense>
+        )}
+        {shown === "Map" && <LayerMap guide={guide} chosen={chosen} choose={setChosen} />}
+        {shown === "Parts" && <PartTable guide={guide} />}
+        {shown === "Joints" && <JointTable guide={guide} />}
+        {shown === "Sisters" && <Sisters guide={whole} />}
+        {shown === "Findings" && (
+          <Lessons
+            guide={loaderData.guide}
+            people={people}
+            mend={(edits, thing) => {
+              editing.edit(...edits);
+              setMended(thing);
+              setPage("Edit");
+            }}
+          />
+        )}
+        {shown === "Check" && <CheckView guide={editing.guide} />}
+        {shown === "Versions" && (
+          <Versions guideId={guide.id} versions={versions} people={people} />
+        )}
+      </Box>
     </Page>
   );
 }
