@@ -13,6 +13,7 @@ import { log } from "../server/log.ts";
 import { closeShop, shop } from "../shop/open.server.ts";
 import { patternOf } from "./frame/route-pattern.ts";
 import { NonceContext } from "./ui/nonce.ts";
+import { STYLE_DATA } from "./ui/style-data.ts";
 
 /** Where the styles of the page are put in the head. */
 const MARK = '<meta name="emotion-insertion-point" content=""/>';
@@ -56,7 +57,13 @@ export default function serveDocument(
         // The page goes out whole: no piece of it is put in its place by a script afterwards.
         progressiveChunkSize: Infinity,
         onAllReady() {
-          pipe(collect((html) => resolve(page(withStyles(cache, html), code, headers)), reject));
+          pipe(
+            collect(
+              (html) =>
+                resolve(page(withStyles(cache, withoutStyleAttributes(html)), code, headers)),
+              reject,
+            ),
+          );
         },
         onShellError: reject,
         onError(error) {
@@ -93,6 +100,13 @@ function withStyles(cache: ReturnType<typeof createCache>, html: string): string
   const styles = emotion.constructStyleTagsFromChunks(emotion.extractCriticalToChunks(html));
   return html.replace(MARK, `${MARK}${styles}`);
 }
+
+/**
+ * Styles of single elements as data: in an attribute of its own, which no browser obeys, the page's own script finds
+ * them (`STYLES_ON`). What somebody could smuggle into the page styles nothing.
+ */
+const withoutStyleAttributes = (html: string): string =>
+  html.replaceAll(' style="', ` ${STYLE_DATA}="`);
 
 function page(html: string, status: number, headers: Headers): Response {
   headers.set("Content-Type", "text/html; charset=utf-8");

@@ -24,6 +24,7 @@ import { readLamp } from "./frame/preferences.server.ts";
 import { door, whoIn } from "./frame/session.server.ts";
 import { whoToChoose } from "./frame/who-to-choose.server.ts";
 import { useNonce } from "./ui/nonce.ts";
+import { STYLES_ON } from "./ui/style-data.ts";
 import { ZoneContext } from "./ui/days.ts";
 import { Scans } from "./frame/scans.tsx";
 import { WaitingLine } from "./offline/waiting-line.tsx";
@@ -101,6 +102,11 @@ export function Layout({ children }: { children: ReactNode }) {
             </WhoContext>
           </ZoneContext>
         </ThemeProvider>
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: STYLES_ON }}
+        />
         <ScrollRestoration nonce={nonce} />
         <Scripts nonce={nonce} />
       </body>

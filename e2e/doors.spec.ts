@@ -7,6 +7,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { request as playwright } from "@playwright/test";
 import { ROLES } from "../core/people/index.ts";
+import { PINS } from "../demo/scenario.ts";
 import {
   choose,
   expect,
@@ -238,6 +239,31 @@ test("the lead adds somebody with a PIN, who comes in with it and is out when th
   await page.goto(shop.url);
   await expect(page).toHaveURL(/sign-in/);
   await expect(page.getByRole("radio", { name: /^Jory Lund/ })).toHaveCount(0);
+});
+
+test("the lead takes a passphrase in place of a PIN, and comes in by it", async ({
+  page,
+  shop,
+}) => {
+  await page.goto(shop.url);
+  await hydrated(page);
+  await page.getByRole("button", { name: "Who is working: Mirel Oakes" }).click();
+  await page.getByRole("button", { name: "Change my PIN" }).click();
+  await page.getByLabel("PIN you have now").fill(PINS["mirel"]!);
+  const fresh = page.getByLabel("New PIN or passphrase", { exact: true });
+  await fresh.fill("too short");
+  await expect(page.getByText(/^A passphrase has 14 characters or more/)).toBeVisible();
+  await fresh.fill("copper kettle on nine stairs");
+  await page.getByLabel("New PIN or passphrase once more").fill("copper kettle on nine stairs");
+  await page.getByRole("button", { name: "Change it" }).click();
+  await expect(page.getByText("Your passphrase is changed.")).toBeVisible();
+  await page.getByRole("button", { name: "Sign Mirel Oakes out" }).click();
+  await expect(page).toHaveURL(/sign-in/);
+  await hydrated(page);
+  await page.getByRole("radio", { name: /^Mirel Oakes/ }).click();
+  await page.getByLabel("Passphrase of Mirel Oakes").fill("copper kettle on nine stairs");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Who is working: Mirel Oakes" })).toBeVisible();
 });
 
 test("a customer's data is handed out and erased; the repair stays without the name", async ({

@@ -69,6 +69,7 @@ const SOURCES = [
   "server",
   "shop",
   "public",
+  "scripts/validators",
   "package-lock.json",
   "vite.config.ts",
   "vite.workers.config.ts",

@@ -91,10 +91,9 @@ function headers({ tls }: Settings) {
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
-        // What is read from disk or the wire is checked by schemas that are compiled in the browser.
-        scriptSrc: ["'self'", nonce, "'unsafe-eval'"],
+        scriptSrc: ["'self'", nonce],
         styleSrc: ["'self'", nonce, ...ZOOM_STYLES],
-        styleSrcAttr: ["'unsafe-inline'"],
+        styleSrcAttr: ["'none'"],
         imgSrc: ["'self'", "data:", "blob:"],
         mediaSrc: ["'self'", "blob:"],
         workerSrc: ["'self'"],

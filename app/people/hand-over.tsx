@@ -34,7 +34,11 @@ export default function HandOver({
       </DialogTitle>
       <DialogContent>
         {isPin ? (
-          <OwnPin onClose={onClose} />
+          <OwnPin
+            role={who.role}
+            hasPhrase={people.find(({ id }) => id === who.id)?.hasPhrase === true}
+            onClose={onClose}
+          />
         ) : (
           <PinPad
             people={people}

@@ -3,29 +3,45 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
-import { PIN_DIGITS, pinError } from "../../core/people/index.ts";
+import {
+  mayHavePhrase,
+  PHRASE_LENGTH,
+  PIN_DIGITS,
+  type Role,
+  secretOf,
+} from "../../core/people/index.ts";
 import { pinErrorWords } from "../../core/words/index.ts";
 import { useSend } from "../ui/use-send.ts";
 
-/** Somebody changes their own PIN, by the one they have. */
-export function OwnPin({ onClose }: { onClose: () => void }) {
+/** Somebody changes their own PIN, by the one they have; a lead may take a passphrase. */
+export function OwnPin({
+  role,
+  hasPhrase,
+  onClose,
+}: {
+  role: Role;
+  hasPhrase: boolean;
+  onClose: () => void;
+}) {
   const people = useSend("/people");
   const [old, setOld] = useState("");
   const [fresh, setFresh] = useState("");
   const [again, setAgain] = useState("");
-  const wrong = pinError(fresh);
+  const { error: wrong, ...will } = secretOf(fresh, role);
+  const isFree = mayHavePhrase(role);
+  const word = isFree ? "PIN or passphrase" : "PIN";
   const isSame = fresh === again;
   if (people.isDone) {
     return (
       <Alert severity="success" onClose={onClose}>
-        Your PIN is changed.
+        Your {will.hasPhrase ? "passphrase" : "PIN"} is changed.
       </Alert>
     );
   }
   const fields = [
-    ["PIN you have now", old, setOld],
-    ["New PIN", fresh, setFresh],
-    ["New PIN once more", again, setAgain],
+    [`${hasPhrase ? "Passphrase" : "PIN"} you have now`, old, setOld],
+    [`New ${word}`, fresh, setFresh],
+    [`New ${word} once more`, again, setAgain],
   ] as const;
   return (
     <Box
@@ -44,7 +60,11 @@ export function OwnPin({ onClose }: { onClose: () => void }) {
           autoComplete="off"
           value={value}
           onChange={(event) => set(event.target.value)}
-          slotProps={{ htmlInput: { inputMode: "numeric", maxLength: PIN_DIGITS.most } }}
+          slotProps={{
+            htmlInput: isFree
+              ? { maxLength: PHRASE_LENGTH.most }
+              : { inputMode: "numeric", maxLength: PIN_DIGITS.most },
+          }}
         />
       ))}
       {fresh !== "" && wrong && <Alert severity="info">{pinErrorWords(wrong)}</Alert>}

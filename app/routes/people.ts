@@ -1,7 +1,7 @@
 import { data, redirect } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { unreachable, type Result } from "../../core/base/result.ts";
-import { IDLE_MINUTES, nameOf, type Role, ROLES } from "../../core/people/index.ts";
+import { IDLE_MINUTES, nameOf, PHRASE_LENGTH, type Role, ROLES } from "../../core/people/index.ts";
 import { peopleErrorWords, pinErrorWords } from "../../core/words/index.ts";
 import type { Act } from "../../shop/act.server.ts";
 import {
@@ -32,7 +32,7 @@ type Asked =
 
 const id = { type: "string", minLength: 1, maxLength: 120 };
 const role = { enum: [...ROLES] };
-const pin = { type: "string", maxLength: 20 };
+const pin = { type: "string", maxLength: PHRASE_LENGTH.most };
 const asked = (does: string, properties: object) => ({
   required: ["does", ...Object.keys(properties)],
   additionalProperties: false,

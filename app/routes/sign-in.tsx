@@ -1,5 +1,6 @@
 import { data, redirect, useFetcher } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
+import { PHRASE_LENGTH } from "../../core/people/index.ts";
 import { signInErrorWords } from "../../core/words/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { signIn } from "../../shop/people/index.server.ts";
@@ -31,7 +32,7 @@ const readAsked = reader<Asked>({
   required: ["person", "pin"],
   properties: {
     person: { type: "string", maxLength: 120 },
-    pin: { type: "string", maxLength: 20 },
+    pin: { type: "string", maxLength: PHRASE_LENGTH.most },
     to: { type: "string", maxLength: 2000 },
     stay: { const: "yes" },
   },

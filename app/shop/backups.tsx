@@ -6,7 +6,14 @@ import { momentWords, useZone } from "../ui/days.ts";
 
 export interface Backups extends BackupState {
   /** Where the nightly one goes, and when; undefined: there is none. */
-  readonly nightly: { readonly to: string; readonly at: string; readonly keep: number } | undefined;
+  readonly nightly:
+    | {
+        readonly to: string;
+        readonly at: string;
+        readonly keep: number;
+        readonly isLocked: boolean;
+      }
+    | undefined;
   readonly isLate: boolean;
 }
 
@@ -33,7 +40,7 @@ export function BackupSection({ good, bad, nightly, isLate }: Backups) {
       )}
       <Typography>
         {nightly
-          ? `Every night at ${nightly.at} to ${nightly.to}; the newest ${nightly.keep} are kept.`
+          ? `Every night at ${nightly.at} to ${nightly.to}; the newest ${nightly.keep} are kept, ${nightly.isLocked ? "locked" : "not locked: whoever has one can read it"}.`
           : "None is made by itself: start the server with BENCH_BACKUP=FOLDER, or run "}
         {!nightly && <span className="mono">npm run backup -- --to FOLDER</span>}
       </Typography>

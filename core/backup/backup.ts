@@ -15,7 +15,11 @@ export type BackupError =
   | { readonly type: "no-backup" }
   /** A file of it is missing, or another one than was written. */
   | { readonly type: "file-broken"; readonly name: string }
-  | { readonly type: "database-broken"; readonly why: string };
+  | { readonly type: "database-broken"; readonly why: string }
+  /** It is locked, and no key was given that could open any. */
+  | { readonly type: "no-key" }
+  /** It is locked for another key than the one that was given. */
+  | { readonly type: "other-key" };
 
 /** Why a shop was not taken over into another database. */
 export type MoveError =
@@ -30,6 +34,8 @@ export interface Nightly {
   readonly hour: number;
   readonly minute: number;
   readonly keep: number;
+  /** The key that they are locked with (`age1…`); none: anybody who has one can read it. */
+  readonly key: string | undefined;
 }
 
 /** When a nightly back-up is made next: the next time it is so late, by the clock of this machine. */

@@ -1,26 +1,22 @@
-import { Ajv2020, type ErrorObject, type ValidateFunction } from "ajv/dist/2020.js";
+import type { ErrorObject, ValidateFunction } from "ajv";
 import { parseJson } from "./parse-json.ts";
 import { fail, ok, type Result } from "./result.ts";
-
-/** The one Ajv: JSON Schema 2020-12, all errors, unions told apart by their discriminator. */
-const ajv = new Ajv2020({ allErrors: true, discriminator: true, strict: false });
-
-/** A day that there is in the calendar: 2026-02-31 is none. */
-ajv.addFormat("day", (text) => {
-  const at = new Date(`${text}T00:00:00Z`);
-  return (
-    /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(+at) && at.toISOString().startsWith(text)
-  );
-});
+import { validatorOf } from "./validator.ts";
 
 /** Reads a value by a schema: what it describes, or what is wrong with it. */
 export type Reader<T> = (value: unknown) => Result<T, readonly ErrorObject[]>;
 
+let hear: ((schema: object) => void) | undefined;
+
+/** Hears of each schema that a reader is made by, from now on: the build compiles those of the browser. */
+export const hearSchemas = (heard: (schema: object) => void): void => void (hear = heard);
+
 /** A reader by a schema, which is compiled when it is first asked. */
 export function reader<T>(schema: object): Reader<T> {
+  hear?.(schema);
   let validate: ValidateFunction<T> | undefined;
   return (value: unknown) => {
-    validate ??= ajv.compile<T>(schema);
+    validate ??= validatorOf<T>(schema);
     return validate(value) ? ok(value) : fail([...(validate.errors ?? [])]);
   };
 }

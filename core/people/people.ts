@@ -12,8 +12,10 @@ export interface Person {
 export interface Member extends Person {
   /** Whether they have left: what they did stays, they come in no more. */
   readonly gone: boolean;
-  /** How many digits their PIN has; 0: they have none yet. */
+  /** How many digits their PIN has; 0: they have none yet. The most of any where it is a passphrase. */
   readonly digits: number;
+  /** Whether they come in by a passphrase in place of a PIN. */
+  readonly hasPhrase: boolean;
 }
 
 /** Something that people did and that stands in no ticket. */

@@ -1,6 +1,12 @@
-/** What is wrong with a PIN. */
+import type { Member, Role } from "./people.ts";
+
+/** What is wrong with a PIN, or a passphrase. */
 export type PinError =
-  { readonly type: "pin-form" } | { readonly type: "pin-weak" } | { readonly type: "pin-wrong" };
+  | { readonly type: "pin-form" }
+  | { readonly type: "pin-weak" }
+  | { readonly type: "pin-wrong" }
+  | { readonly type: "phrase-form" }
+  | { readonly type: "phrase-weak" };
 
 const FEWEST = 6;
 const MOST = 8;
@@ -32,6 +38,29 @@ export function pinError(pin: string): PinError | undefined {
     return pin.length % length === 0 && block.repeat(pin.length / length) === pin;
   });
   return isRun || isRepeat || COMMONEST.has(pin) ? { type: "pin-weak" } : undefined;
+}
+
+/** Characters of a passphrase: four words or more. */
+export const PHRASE_LENGTH = { fewest: 14, most: 100 } as const;
+/** Fewer different ones are a key that was held down, or a word over and over. */
+const FEWEST_DIFFERENT = 7;
+
+/** Who may take a passphrase in place of a PIN: whoever may change everybody else's. */
+export const mayHavePhrase = (role: Role): boolean => role === "lead";
+
+/** What somebody of a role will type, by what they chose: a PIN of so many digits, or a passphrase. */
+export function secretOf(
+  text: string,
+  role: Role,
+): Pick<Member, "digits" | "hasPhrase"> & { readonly error: PinError | undefined } {
+  if (!mayHavePhrase(role) || /^\d*$/.test(text)) {
+    return { digits: text.length, hasPhrase: false, error: pinError(text) };
+  }
+  const { fewest, most } = PHRASE_LENGTH;
+  const isForm = text.length >= fewest && text.length <= most && text.trim() === text;
+  const isWeak = new Set(text.toLowerCase()).size < FEWEST_DIFFERENT;
+  const type = isForm ? "phrase-weak" : "phrase-form";
+  return { digits: MOST, hasPhrase: true, error: isForm && !isWeak ? undefined : { type } };
 }
 
 /** A PIN of digits drawn by `below(n)`, which gives a whole number from 0 to n − 1; never a weak one. */

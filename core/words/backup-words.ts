@@ -10,6 +10,10 @@ export function backupWords(error: BackupError): string {
       return `The file ${error.name} is missing in it, or not as it was written.`;
     case "database-broken":
       return `Its database does not hold together: ${error.why}.`;
+    case "no-key":
+      return "It is locked. Name the file with the key that opens it: --key FILE.";
+    case "other-key":
+      return "This key does not open it: it was locked for another one.";
     default:
       return unreachable(error);
   }

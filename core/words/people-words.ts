@@ -1,5 +1,12 @@
 import { unreachable } from "../base/result.ts";
-import { type Doing, PIN_DIGITS, type PinError, type Role, whoMay } from "../people/index.ts";
+import {
+  type Doing,
+  PHRASE_LENGTH,
+  PIN_DIGITS,
+  type PinError,
+  type Role,
+  whoMay,
+} from "../people/index.ts";
 import { wordList } from "./names.ts";
 
 export const ROLE_WORDS: Readonly<Record<Role, string>> = {
@@ -68,6 +75,10 @@ export function pinErrorWords(error: PinError): string {
       return "Too easy to guess: no run of digits, nothing that repeats itself, none of the common ones.";
     case "pin-wrong":
       return "That is not the PIN you have now.";
+    case "phrase-form":
+      return `A passphrase has ${PHRASE_LENGTH.fewest} characters or more, up to ${PHRASE_LENGTH.most}: four or five words that do not belong together.`;
+    case "phrase-weak":
+      return "Too easy to guess: it is the same few letters over and over.";
     default:
       return unreachable(error);
   }

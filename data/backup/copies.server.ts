@@ -1,5 +1,4 @@
-import { createHash } from "node:crypto";
-import { constants, createReadStream } from "node:fs";
+import { constants } from "node:fs";
 import { copyFile, mkdir, readdir, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { QueryTypes } from "sequelize";
@@ -18,6 +17,7 @@ import {
   writeMark,
 } from "../database/index.server.ts";
 import { photosOfShop } from "../photos/index.server.ts";
+import { brokenOf, hashOf, lockCopy, MANIFEST, openCopy, verifyLocked } from "./locked.server.ts";
 import { copyRows } from "./rows.server.ts";
 
 /** What lies in a back-up, as its manifest has it. */
@@ -62,21 +62,46 @@ const readManifest = reader<Manifest>({
   },
 });
 
-const MANIFEST = "manifest.json";
 const PREFIX = "bench-";
 
 /**
  * Copies a shop that is open: the database as it is at one moment, and every picture that is named in it. The copy is
- * read back and only then gets its name; gives its folder.
+ * read back and only then gets its name; gives its folder. With a `key` (`age1…`) it is locked: then it is made and read
+ * back in the data folder, and nothing that can be read ever lies where it goes.
  */
 export async function copyShop(
   db: Database,
   to: string,
   at: string,
+  key?: string,
 ): Promise<Result<{ readonly folder: string; readonly manifest: Manifest }, BackupError>> {
   const folder = path.join(to, PREFIX + at.replaceAll(":", "-").replace(/\.\d+Z$/, "Z"));
   const part = `${folder}.part`;
-  await rm(part, { recursive: true, force: true });
+  const plain = key === undefined ? part : path.join(db.folder, "copy.part");
+  try {
+    for (const old of [part, plain]) await rm(old, { recursive: true, force: true });
+    const manifest = await copyPlain(db, plain, at);
+    if (!manifest.ok) return manifest;
+    if (key !== undefined) {
+      const names = manifest.value.files.map(({ name }) => name);
+      await lockCopy(plain, part, { names, at, key });
+      const outside = await verifyLocked(part);
+      if (outside?.ok === false) return outside;
+    }
+    await rm(folder, { recursive: true, force: true });
+    await rename(part, folder);
+    return ok({ folder, manifest: manifest.value });
+  } finally {
+    if (key !== undefined) await rm(plain, { recursive: true, force: true });
+  }
+}
+
+/** The copy itself, in a folder of its own, read back. */
+async function copyPlain(
+  db: Database,
+  part: string,
+  at: string,
+): Promise<Result<Manifest, BackupError>> {
   await mkdir(part, { recursive: true, mode: 0o700 });
   await mkdir(path.join(part, "photos"));
   const file = databaseFile(part);
@@ -96,11 +121,7 @@ export async function copyShop(
   }
   const manifest: Manifest = { format: "brisk-bench-backup", version: 1, at, mark, files };
   await writeFile(path.join(part, MANIFEST), JSON.stringify(manifest, undefined, 1));
-  const read = await verifyCopy(part);
-  if (!read.ok) return read;
-  await rm(folder, { recursive: true, force: true });
-  await rename(part, folder);
-  return ok({ folder, manifest });
+  return verifyCopy(part);
 }
 
 /** The database as it is at one moment, as a file in a folder: what a server keeps is written into a new one. */
@@ -121,13 +142,8 @@ export async function verifyCopy(folder: string): Promise<Result<Manifest, Backu
   const text = await readFile(path.join(folder, MANIFEST), "utf8").catch(() => "");
   const manifest = readJson(readManifest, text);
   if (!manifest.ok) return fail({ type: "no-backup" });
-  for (const { name, bytes, sha256 } of manifest.value.files) {
-    const full = path.join(folder, name);
-    const found = await stat(full).catch(() => undefined);
-    if (found?.size !== bytes || (await hashOf(full)) !== sha256) {
-      return fail({ type: "file-broken", name });
-    }
-  }
+  const broken = await brokenOf(folder, manifest.value.files);
+  if (broken !== undefined) return fail({ type: "file-broken", name: broken });
   const copy = connect(databaseFile(folder));
   try {
     const rows = await copy.query<Record<string, unknown>>("PRAGMA integrity_check", {
@@ -149,15 +165,34 @@ export async function verifyCopy(folder: string): Promise<Result<Manifest, Backu
   return missing === undefined ? ok(manifest.value) : fail({ type: "file-broken", name: missing });
 }
 
+/** A back-up that was put back: what was in it, and where what lay there before is. */
+type Restored = Result<{ readonly manifest: Manifest; readonly before: string }, BackupError>;
+
 /**
- * Puts a back-up in the place of a data folder that nobody has open; what lay there is kept beside it. Throws
- * `DataTrouble` where a server has it open.
+ * Puts a back-up in the place of a data folder that nobody has open; what lay there is kept beside it. A locked one is
+ * opened first, by the key that `opens` it, in the data folder. Throws `DataTrouble` where a server has it open.
  */
 export async function restoreCopy(
   from: string,
   folder: string,
   at: string,
-): Promise<Result<{ readonly manifest: Manifest; readonly before: string }, BackupError>> {
+  opens?: string,
+): Promise<Restored> {
+  const locked = await verifyLocked(from);
+  if (!locked) return restorePlain(from, folder, at);
+  if (!locked.ok) return locked;
+  if (opens === undefined) return fail({ type: "no-key" });
+  const open = path.join(folder, "opened.part");
+  await rm(open, { recursive: true, force: true });
+  try {
+    const opened = await openCopy(from, open, opens);
+    return opened.ok ? await restorePlain(open, folder, at) : opened;
+  } finally {
+    await rm(open, { recursive: true, force: true });
+  }
+}
+
+async function restorePlain(from: string, folder: string, at: string): Promise<Restored> {
   const manifest = await verifyCopy(from);
   if (!manifest.ok) return manifest;
   await mkdir(folder, { recursive: true });
@@ -190,10 +225,13 @@ export async function copiesIn(folder: string): Promise<readonly string[]> {
     .map((name) => path.join(folder, name));
 }
 
-/** The newest back-up in a folder that is whole as it lies there; undefined: there is none. */
-export async function newestWhole(folder: string): Promise<string | undefined> {
+/** The newest back-up in a folder that is whole as it lies there, and whether it is locked; undefined: there is none. */
+export async function newestWhole(
+  folder: string,
+): Promise<{ readonly copy: string; readonly isLocked: boolean } | undefined> {
   for (const copy of [...(await copiesIn(folder))].reverse()) {
-    if ((await verifyCopy(copy)).ok) return copy;
+    const locked = await verifyLocked(copy);
+    if ((locked ?? (await verifyCopy(copy))).ok) return { copy, isLocked: locked !== undefined };
   }
   return undefined;
 }
@@ -222,10 +260,4 @@ async function whatIsIn(
   } finally {
     await db.close();
   }
-}
-
-async function hashOf(file: string): Promise<string> {
-  const hash = createHash("sha256");
-  for await (const chunk of createReadStream(file)) hash.update(chunk as Buffer);
-  return hash.digest("hex");
 }

@@ -6,4 +6,5 @@ export {
   restoreCopy,
   verifyCopy,
 } from "./copies.server.ts";
+export { isLockingKey, newBackupKey } from "./locked.server.ts";
 export { moveShop } from "./move.server.ts";

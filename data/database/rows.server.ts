@@ -7,6 +7,8 @@ export interface PersonRow {
   /** The hash of the PIN, with its salt and its costs. */
   pin: string | null;
   digits: number;
+  /** 1: what is kept in place of a PIN is a passphrase. */
+  phrase: number;
   gone: number;
 }
 /** Times in ms; `id` is the hash of what the browser has. */

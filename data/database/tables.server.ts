@@ -51,6 +51,7 @@ export function defineTables(sequelize: Sequelize) {
       pin: maybe(),
       digits: number(),
       gone: number(),
+      phrase: number(),
     }),
     sent: table<SentRow>("sent", { id: key(text()), at: number() }),
     sessions: table<SessionRow>("sessions", {

@@ -26,11 +26,12 @@ export async function peopleNow(
   return rows.map(memberOf);
 }
 
-const memberOf = ({ id, name, role, digits, gone }: PersonRow): Member => ({
+const memberOf = ({ id, name, role, digits, phrase, gone }: PersonRow): Member => ({
   id,
   name,
   role: role as Role,
   digits,
+  hasPhrase: phrase === 1,
   gone: gone === 1,
 });
 
@@ -46,6 +47,7 @@ export async function addPeople(
     role,
     pin: null,
     digits: 0,
+    phrase: 0,
     gone: 0,
   }));
   const add = (within: Transaction) => db.tables.people.bulkCreate(rows, { transaction: within });
@@ -61,7 +63,7 @@ export async function addForeign(
 ): Promise<void> {
   for (const [id, name] of people) {
     if (await db.tables.people.findByPk(id, { raw: true, transaction })) continue;
-    const row = { id, name, role: "learner", pin: null, digits: 0, gone: 1 };
+    const row = { id, name, role: "learner", pin: null, digits: 0, phrase: 0, gone: 1 };
     await db.tables.people.create(row, { transaction });
   }
   known.delete(db);
@@ -84,13 +86,15 @@ export async function pinHashOf(db: Database, id: string): Promise<string | unde
   return row?.pin ?? undefined;
 }
 
+/** Keeps the hash of somebody's PIN or passphrase, and what is to be typed. */
 export async function keepPinHash(
   db: Database,
   id: string,
   pin: string,
-  digits: number,
+  { digits, hasPhrase }: Pick<Member, "digits" | "hasPhrase">,
   transaction: Transaction,
 ): Promise<void> {
-  await db.tables.people.update({ pin, digits }, { where: { id }, transaction });
+  const row = { pin, digits, phrase: hasPhrase ? 1 : 0 };
+  await db.tables.people.update(row, { where: { id }, transaction });
   known.delete(db);
 }

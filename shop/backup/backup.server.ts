@@ -32,17 +32,21 @@ export async function backupState(db: Database): Promise<BackupState> {
 const keepState = (db: Database, state: BackupState): Promise<void> =>
   db.write((transaction) => keepSetting(db, "backup", JSON.stringify(state), transaction));
 
-/** Backs a shop up while it works, reads the copy back, and notes how it went; keeps the newest so many. */
+/**
+ * Backs a shop up while it works, reads the copy back, and notes how it went; keeps the newest so many. With a `key` the
+ * copy is locked.
+ */
 export async function backUp(
   db: Database,
   to: string,
   now: Date,
   most: number,
+  key?: string,
 ): Promise<Result<{ readonly folder: string; readonly manifest: Manifest }, BackupError>> {
   const at = now.toISOString();
   const before = await backupState(db);
   try {
-    const copied = await copyShop(db, to, at);
+    const copied = await copyShop(db, to, at, key);
     if (!copied.ok) {
       await keepState(db, { ...before, bad: { at, why: backupWords(copied.error) } });
       return copied;
@@ -68,6 +72,8 @@ export const move = (
   onTable: (tally: { readonly table: string; readonly rows: number }) => void,
 ) => moveShop(folder, server, to === server ? { server } : { folder: to }, onTable);
 
-/** Puts a back-up in the place of a data folder that no server has open. */
-export const restore = (from: string, folder: string, now: Date) =>
-  restoreCopy(from, folder, now.toISOString());
+/** Puts a back-up in the place of a data folder that no server has open; a locked one with the key that `opens` it. */
+export const restore = (from: string, folder: string, now: Date, opens?: string) =>
+  restoreCopy(from, folder, now.toISOString(), opens);
+
+export { isLockingKey, newBackupKey } from "../../data/backup/index.server.ts";

@@ -1,15 +1,23 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import sharp from "sharp";
 import { readPhoto } from "../../data/photos/index.server.ts";
 import { verifyCopy } from "../../data/backup/index.server.ts";
+import { DataTrouble } from "../../data/database/index.server.ts";
 import { done, ofAFile, TestShop } from "../../testing/shop.ts";
 import { openShop } from "../open.server.ts";
 import { keepPhoto } from "../photos/index.server.ts";
 import { nextNight } from "../../core/backup/index.ts";
 import { backupWords } from "../../core/words/index.ts";
-import { backUp, backupState, nightlyIn, restore, withWayBack } from "./index.server.ts";
+import {
+  backUp,
+  backupState,
+  newBackupKey,
+  nightlyIn,
+  restore,
+  withWayBack,
+} from "./index.server.ts";
 
 let shop: TestShop;
 let to: string;
@@ -35,7 +43,7 @@ async function pictured(): Promise<string> {
 
 ofAFile("a shop in its folder", () => {
   test("a folder that is damaged names the way to the last back-up that is whole", async () => {
-    const nightly = { to, hour: 2, minute: 30, keep: 14 };
+    const nightly = { to, hour: 2, minute: 30, keep: 14, key: undefined };
     const good = done(await backUp(shop.db, to, NOW, 14)).folder;
     const later = new Date(NOW.getTime() + 86_400_000);
     const bad = done(await backUp(shop.db, to, later, 14)).folder;
@@ -52,6 +60,43 @@ ofAFile("a shop in its folder", () => {
     expect(await said(undefined)).not.toContain("--from");
     rmSync(good, { recursive: true });
     expect(await said(nightly)).toContain(`No back-up in ${to} is whole.`);
+  });
+
+  test("a locked back-up says nothing to whoever finds it, and is put back with its key alone", async () => {
+    await pictured();
+    const { opens, locks } = await newBackupKey();
+    const { folder } = done(await backUp(shop.db, to, NOW, 5, locks));
+    const files = readdirSync(folder, { recursive: true, encoding: "utf8" });
+    expect(files.filter((name) => !/\.age$|^photos$|^manifest\.json$/.test(name))).toEqual([]);
+    for (const name of files.filter((one) => one !== "photos")) {
+      const text = readFileSync(path.join(folder, name), "latin1");
+      expect([name, /SQLite|Hollis|JFIF|photos\/\w+\.jpg"/.test(text)]).toEqual([name, false]);
+    }
+    // What was read back before it was locked is gone from where the shop lies.
+    expect(readdirSync(shop.folder).filter((name) => name.endsWith(".part"))).toEqual([]);
+    const before = await shop.db.standing();
+    await shop.db.close();
+    const other = await newBackupKey();
+    for (const [key, type] of [
+      [undefined, "no-key"],
+      ["no key at all", "no-key"],
+      [other.opens, "other-key"],
+    ] as const) {
+      expect(await restore(folder, shop.folder, NOW, key)).toMatchObject({ error: { type } });
+    }
+    const nightly = { to, hour: 2, minute: 30, keep: 14, key: locks };
+    const damaged = new DataTrouble("damaged", "It is damaged.");
+    expect(String(await withWayBack(damaged, shop.folder, nightly))).toContain("--key FILE");
+    done(await restore(folder, shop.folder, NOW, opens));
+    expect(readdirSync(shop.folder).filter((name) => name.endsWith(".part"))).toEqual([]);
+    const again = await openShop(shop.folder);
+    expect(await again.db.standing()).toEqual(before);
+    await again.db.close();
+    // One byte less, and it is broken before anything is opened.
+    writeFileSync(path.join(folder, "bench.sqlite.age"), "age-encryption.org/v1");
+    expect(await restore(folder, shop.folder, NOW, opens)).toMatchObject({
+      error: { type: "file-broken", name: "bench.sqlite.age" },
+    });
   });
 
   test("a shop is copied while it works, read back, and put in place again as it was", async () => {
@@ -137,7 +182,16 @@ test.each([
 
 test("the nightly one is what the environment says", () => {
   expect(nightlyIn({})).toBeUndefined();
-  expect(nightlyIn({ BENCH_BACKUP: "/b" })).toEqual({ to: "/b", hour: 2, minute: 30, keep: 14 });
+  expect(nightlyIn({ BENCH_BACKUP: "/b" })).toEqual({
+    to: "/b",
+    hour: 2,
+    minute: 30,
+    keep: 14,
+    key: undefined,
+  });
+  expect(() => nightlyIn({ BENCH_BACKUP: "/b", BENCH_BACKUP_KEY: "secret" })).toThrow(
+    /begins with age1/,
+  );
   expect(() => nightlyIn({ BENCH_BACKUP: "/b", BENCH_BACKUP_AT: "25:00" })).toThrow(/like 02:30/);
   expect(() => nightlyIn({ BENCH_BACKUP: "/b", BENCH_BACKUP_KEEP: "0" })).toThrow(/1 or more/);
 });

@@ -1,9 +1,12 @@
-import { newestWhole } from "../../data/backup/index.server.ts";
+import { isLockingKey, newestWhole } from "../../data/backup/index.server.ts";
 import { type Database, type DataFault, DataTrouble } from "../../data/database/index.server.ts";
 import { nextNight, type Nightly } from "../../core/backup/index.ts";
 import { backUp, backupState } from "./backup.server.ts";
 
-/** The nightly back-up in the environment: BENCH_BACKUP, BENCH_BACKUP_AT (02:30), BENCH_BACKUP_KEEP (14). */
+/**
+ * The nightly back-up in the environment: BENCH_BACKUP, BENCH_BACKUP_AT (02:30), BENCH_BACKUP_KEEP (14),
+ * BENCH_BACKUP_KEY (none).
+ */
 export function nightlyIn(env: Readonly<Record<string, string | undefined>>): Nightly | undefined {
   const to = env["BENCH_BACKUP"];
   if (to === undefined || to === "") return undefined;
@@ -13,7 +16,13 @@ export function nightlyIn(env: Readonly<Record<string, string | undefined>>): Ni
   if (!Number.isInteger(keep) || keep < 1) {
     throw new Error("BENCH_BACKUP_KEEP is how many back-ups are kept: 1 or more.");
   }
-  return { to, hour: Number(at[1]), minute: Number(at[2]), keep };
+  const key = env["BENCH_BACKUP_KEY"] === "" ? undefined : env["BENCH_BACKUP_KEY"];
+  if (key !== undefined && !isLockingKey(key)) {
+    throw new Error(
+      "BENCH_BACKUP_KEY is the key that locks back-ups: it begins with age1 (npm run backup -- --new-key FILE).",
+    );
+  }
+  return { to, hour: Number(at[1]), minute: Number(at[2]), keep, key };
 }
 
 /** Faults of a data folder that a back-up mends. */
@@ -26,18 +35,19 @@ export async function withWayBack(
   nightly: Nightly | undefined,
 ): Promise<unknown> {
   if (!(error instanceof DataTrouble) || !MENDED.has(error.fault) || !nightly) return error;
-  const copy = await newestWhole(nightly.to);
+  const found = await newestWhole(nightly.to);
+  const key = found?.isLocked === true ? " --key FILE" : "";
   return error.saying(
-    copy === undefined
+    found === undefined
       ? `No back-up in ${nightly.to} is whole.`
-      : `The last good back-up: npm run restore -- --from ${copy} --data ${folder}`,
+      : `The last good back-up: npm run restore -- --from ${found.copy} --data ${folder}${key}`,
   );
 }
 
 /** Backs a shop up every night; gives what ends that. What goes wrong is noted, and shown under Shop. */
 export function everyNight(
   shop: () => Promise<{ readonly db: Database }>,
-  { to, hour, minute, keep }: Nightly,
+  { to, hour, minute, keep, key }: Nightly,
 ): () => void {
   let timer: ReturnType<typeof setTimeout>;
   const wait = () => {
@@ -46,7 +56,7 @@ export function everyNight(
   };
   const once = async () => {
     await shop()
-      .then(({ db }) => backUp(db, to, new Date(), keep))
+      .then(({ db }) => backUp(db, to, new Date(), keep, key))
       .catch(() => undefined);
     wait();
   };
@@ -67,6 +77,7 @@ export async function backupsNow(db: Database, now: Date) {
       to: nightly.to,
       at: `${two(nightly.hour)}:${two(nightly.minute)}`,
       keep: nightly.keep,
+      isLocked: nightly.key !== undefined,
     },
     isLate: state.good !== undefined && now.getTime() - Date.parse(state.good.at) > LATE_MS,
   };

@@ -5,8 +5,8 @@ import {
   IDLE_MINUTES,
   type Member,
   type PinError,
-  pinError,
   type Role,
+  secretOf,
 } from "../../core/people/index.ts";
 import { keepSetting, setting, type Database } from "../../data/database/index.server.ts";
 import {
@@ -46,7 +46,7 @@ export async function addMember(
     );
     if (isTaken) return fail({ type: "name-taken" });
     await addPeople(db, [{ id: person, name, role }], transaction);
-    await keepPinHash(db, person, hash, pin.length, transaction);
+    await keepPinHash(db, person, hash, aPin(pin), transaction);
     await addRecord(db, stampOf(act), { what: "person-added", person, role }, transaction);
     return ok({ person, pin });
   });
@@ -90,25 +90,32 @@ export async function renewPin(act: Act, person: string): Promise<Result<string,
   return ok(pin);
 }
 
-/** Changes one's own PIN, by the one there is. */
+/** Changes one's own PIN, by the one there is; a lead may take a passphrase. */
 export async function changePin(
   act: Act,
   old: string,
   fresh: string,
 ): Promise<Result<true, PinError>> {
   const { actor } = act;
-  const wrong = pinError(fresh);
-  if (wrong) return fail(wrong);
+  const { error, ...kept } = secretOf(fresh, actor.role);
+  if (error) return fail(error);
   if (!(await isOwnPin(act, old))) return fail({ type: "pin-wrong" });
-  await setPin(act, actor.id, fresh);
+  await setPin(act, actor.id, fresh, kept);
   return ok(true);
 }
 
-async function setPin(act: Act, person: string, pin: string): Promise<void> {
+const aPin = (pin: string) => ({ digits: pin.length, hasPhrase: false });
+
+async function setPin(
+  act: Act,
+  person: string,
+  pin: string,
+  kept: Pick<Member, "digits" | "hasPhrase"> = aPin(pin),
+): Promise<void> {
   const { db } = act;
   const hash = await pinHash(db, pin);
   await db.write(async (transaction) => {
-    await keepPinHash(db, person, hash, pin.length, transaction);
+    await keepPinHash(db, person, hash, kept, transaction);
     await forgetTriesAt(db, person, transaction);
     // Of one's own the screen that it is changed at goes on.
     const but = person === act.actor.id ? act.screen : undefined;
@@ -144,7 +151,7 @@ export async function firstLead(
   const hash = await pinHash(db, pin);
   await db.write(async (transaction) => {
     if (!leads[0]) await addPeople(db, [lead], transaction);
-    await keepPinHash(db, lead.id, hash, pin.length, transaction);
+    await keepPinHash(db, lead.id, hash, aPin(pin), transaction);
   });
   return { name: lead.name, pin };
 }
@@ -169,7 +176,7 @@ export async function keepDemoPins(
     Object.entries(pins).map(async ([id, pin]) => [id, pin, await pinHash(db, pin)] as const),
   );
   await db.write(async (transaction) => {
-    for (const [id, pin, hash] of hashes) await keepPinHash(db, id, hash, pin.length, transaction);
+    for (const [id, pin, hash] of hashes) await keepPinHash(db, id, hash, aPin(pin), transaction);
     const text = hashes.map(([id, pin]) => `${id}=${pin}`).join(",");
     await keepSetting(db, "demo-pins", text, transaction);
   });

@@ -1,6 +1,7 @@
 import { renameSync, statSync } from "node:fs";
 import path from "node:path";
 import { hash } from "@node-rs/argon2";
+import { PINS } from "../../demo/scenario.ts";
 import { only, done, MIREL, TestShop, TOBIN } from "../../testing/shop.ts";
 import { allPeople, keepPinHash, pinHashOf, recordLines } from "../../data/people/index.server.ts";
 import { NotAllowed } from "../act.server.ts";
@@ -177,6 +178,30 @@ test("nobody but the lead changes who works here; everybody changes their own PI
   expect((await come("tobin", "830561")).ok).toBe(true);
 });
 
+test("a lead may take a passphrase in place of a PIN; nobody else does", async () => {
+  const phrase = "copper kettle on nine stairs";
+  expect(await changePin(shop.act(TOBIN), "5280", phrase)).toMatchObject({
+    error: { type: "pin-form" },
+  });
+  const pin = PINS["mirel"]!;
+  for (const [text, type] of [
+    ["too short", "phrase-form"],
+    [" begins with a blank", "phrase-form"],
+    ["lalalalalalalalala", "phrase-weak"],
+    ["123456", "pin-weak"],
+  ] as const) {
+    expect(await changePin(shop.act(MIREL), pin, text)).toMatchObject({ error: { type } });
+  }
+  done(await changePin(shop.act(MIREL), pin, phrase));
+  expect((await come("mirel", pin)).ok).toBe(false);
+  expect((await come("mirel", phrase)).ok).toBe(true);
+  expect((await whoCanSignIn(shop.db)).find(({ id }) => id === "mirel")).toMatchObject({
+    hasPhrase: true,
+  });
+  done(await changePin(shop.act(MIREL), phrase, "830561"));
+  expect((await come("mirel", "830561")).ok).toBe(true);
+});
+
 test("one's own PIN is guessed no faster at an open screen than at the door", async () => {
   const act = shop.act(TOBIN);
   for (let i = 0; i < 5; i++) await changePin(act, String(9000 + i), "830561");
@@ -218,7 +243,9 @@ test("a PIN is kept with the key that lies beside the database: without it no gu
 
 test("a PIN from before there was a key is kept with it from its next sign-in on", async () => {
   const bare = await hash("4071");
-  await shop.db.write((transaction) => keepPinHash(shop.db, "mirel", bare, 4, transaction));
+  await shop.db.write((transaction) =>
+    keepPinHash(shop.db, "mirel", bare, { digits: 4, hasPhrase: false }, transaction),
+  );
   expect((await come("mirel", "4072")).ok).toBe(false);
   expect(await pinHashOf(shop.db, "mirel")).toBe(bare);
   expect((await come("mirel", "4071")).ok).toBe(true);

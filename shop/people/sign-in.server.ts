@@ -60,8 +60,10 @@ async function isTheirs(db: Database, person: string, pin: string): Promise<bool
 /** A PIN that was kept without the key of the shop is kept with it from now on. */
 async function keepAnew(db: Database, person: string, pin: string): Promise<void> {
   const fresh = await pinHash(db, pin);
+  const member = (await allPeople(db)).find(({ id }) => id === person);
+  if (!member) return;
   await db
-    .write((transaction) => keepPinHash(db, person, fresh, pin.length, transaction))
+    .write((transaction) => keepPinHash(db, person, fresh, member, transaction))
     .catch(() => undefined);
 }
 

@@ -7,6 +7,7 @@ import { ground } from "./2026-11-27-ground.ts";
 import { lessons } from "./2026-11-29-lessons.ts";
 import { order } from "./2026-12-04-order.ts";
 import { packs } from "./2026-11-30-packs.ts";
+import { phrase } from "./2026-12-07-phrase.ts";
 import { people } from "./2026-12-03-people.ts";
 import { stock } from "./2026-12-02-stock.ts";
 import { safety } from "./2026-11-28-safety.ts";
@@ -26,4 +27,5 @@ export const migrations: readonly Migration[] = [
   order,
   doors,
   hands,
+  phrase,
 ];
