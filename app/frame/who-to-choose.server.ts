@@ -11,6 +11,6 @@ export async function whoToChoose(db: Database): Promise<readonly PinOwner[]> {
     role,
     digits,
     hasPhrase,
-    demoPin: pins[id],
+    demoPin: hasPhrase ? undefined : pins[id],
   }));
 }

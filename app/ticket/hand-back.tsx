@@ -8,6 +8,7 @@ import type { Guide } from "../../core/guide/index.ts";
 import {
   OLD_WAYS,
   type OldWay,
+  paidSoFar,
   type Stand,
   type Wait,
   WAYS_OF_PAYING,
@@ -52,8 +53,8 @@ export function HandBackSection({
   guide: Parts;
 }) {
   const zone = useZone();
-  const { payments, collected } = stand;
-  const paid = payments.reduce((sum, { cents }) => sum + cents, 0);
+  const { payments, paidElsewhere, collected } = stand;
+  const paid = paidSoFar(stand);
   const line =
     owed === undefined
       ? `${moneyWords(paid)} paid`
@@ -62,6 +63,12 @@ export function HandBackSection({
   const isReady = waits === "collection";
   return (
     <Fold title="Hand back" line={collected ? `to ${collected.to}` : line} isOpen={isReady}>
+      {paidElsewhere.map(({ at, cents }) => (
+        <Fact key={at} name={momentWords(at, zone)}>
+          <span className="mono">{moneyWords(cents)}</span> to the shop that sent it: not in this
+          till, and not counted here
+        </Fact>
+      ))}
       {payments.map(({ at, cents, way }) => (
         <Fact key={at} name={momentWords(at, zone)}>
           <span className="mono">{moneyWords(cents)}</span>,{" "}

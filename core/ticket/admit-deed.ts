@@ -11,6 +11,8 @@ export type DeedRefusal =
   | { readonly type: "quote-unknown"; readonly number: number }
   | { readonly type: "quote-unnamed" }
   | { readonly type: "quote-over"; readonly until: string }
+  /** There is a yes to another quote, given when this one lay there too. */
+  | { readonly type: "agreed-to-other"; readonly number: number }
   | { readonly type: "order-unknown"; readonly order: string }
   | { readonly type: "order-is"; readonly state: OrderState }
   | { readonly type: "nothing-found" }
@@ -22,6 +24,7 @@ const REFUSALS: Readonly<Record<DeedRefusal["type"], true>> = {
   "quote-unknown": true,
   "quote-unnamed": true,
   "quote-over": true,
+  "agreed-to-other": true,
   "order-unknown": true,
   "order-is": true,
   "nothing-found": true,
@@ -123,7 +126,11 @@ function refusedAnswer(
   }
   const given = stand.quotes.find(({ number }) => number === quote);
   if (!given) return { type: "quote-unknown", number: quote };
-  return answer === "yes" && given.until < today
-    ? { type: "quote-over", until: given.until }
-    : undefined;
+  if (answer !== "yes") return undefined;
+  // Two screens at once: one of them was first. A quote made since is another offer.
+  const { agreed, knownThen } = stand;
+  if (agreed !== undefined && agreed !== quote && quote <= knownThen) {
+    return { type: "agreed-to-other", number: agreed };
+  }
+  return given.until < today ? { type: "quote-over", until: given.until } : undefined;
 }

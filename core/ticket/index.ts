@@ -56,7 +56,7 @@ export {
   type WayOfPaying,
 } from "./deeds.ts";
 export { doingOf } from "./doing.ts";
-export { afterDeed, standOf, type Order, type OrderState, type Stand } from "./stand.ts";
+export { afterDeed, paidSoFar, standOf, type Order, type OrderState, type Stand } from "./stand.ts";
 export {
   blocksOf,
   hasWay,

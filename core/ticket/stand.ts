@@ -1,4 +1,5 @@
 import { afterTelling } from "../find/index.ts";
+import { isElsewhere } from "../people/index.ts";
 import type { Quote } from "../quote/index.ts";
 import type { Deed, OldWay, Ordered, StoredDeed } from "./deeds.ts";
 
@@ -21,6 +22,7 @@ interface Stamped {
   readonly by: string;
 }
 
+type Payment = Extract<Deed, { kind: "paid" }> & Stamped;
 export type Answered = Extract<Deed, { kind: "answered" }> & Stamped;
 export type FoundCause = Extract<Deed, { kind: "found" }> & Stamped;
 
@@ -39,6 +41,8 @@ export interface Stand {
   readonly answers: readonly Answered[];
   /** The number of the quote that was agreed to, while one is. */
   readonly agreed: number | undefined;
+  /** How many quotes there were when it was agreed to: the yes was given knowing them. */
+  readonly knownThen: number;
   readonly orders: readonly Order[];
   readonly here: Stamped | undefined;
   readonly worked: Stamped | undefined;
@@ -46,7 +50,9 @@ export interface Stand {
   readonly consents: readonly (Extract<Deed, { kind: "consent" }> & Stamped)[];
   readonly held: (Stamped & { readonly note: string }) | undefined;
   readonly passed: (Stamped & { readonly note: string }) | undefined;
-  readonly payments: readonly (Extract<Deed, { kind: "paid" }> & Stamped)[];
+  readonly payments: readonly Payment[];
+  /** What another shop took before the ticket came from there: history, in that shop's till and not in this one's. */
+  readonly paidElsewhere: readonly Payment[];
   readonly collected:
     | (Stamped & {
         readonly to: string;
@@ -66,6 +72,7 @@ export const NOTHING_DONE: Stand = {
   answer: undefined,
   answers: [],
   agreed: undefined,
+  knownThen: 0,
   orders: [],
   here: undefined,
   worked: undefined,
@@ -73,6 +80,7 @@ export const NOTHING_DONE: Stand = {
   held: undefined,
   passed: undefined,
   payments: [],
+  paidElsewhere: [],
   collected: undefined,
 };
 
@@ -137,7 +145,9 @@ export function afterDeed(stand: Stand, { deed, at, by }: StoredDeed): Stand {
     case "reopened":
       return { ...stand, passed: undefined };
     case "paid":
-      return { ...stand, payments: [...stand.payments, { ...deed, ...stamp }] };
+      return isElsewhere({ id: by })
+        ? { ...stand, paidElsewhere: [...stand.paidElsewhere, { ...deed, ...stamp }] }
+        : { ...stand, payments: [...stand.payments, { ...deed, ...stamp }] };
     case "collected":
       return { ...stand, collected: { ...stamp, to: deed.to, old: deed.old } };
   }
@@ -146,7 +156,8 @@ export function afterDeed(stand: Stand, { deed, at, by }: StoredDeed): Stand {
 /** A yes stands for the quote it was given for; a no or a "not yet" ends what was agreed. */
 function answered(stand: Stand, answer: Answered): Stand {
   const agreed = answer.answer === "yes" ? answer.quote : undefined;
-  return { ...unheld(stand), answer, answers: [...stand.answers, answer], agreed };
+  const answers = [...stand.answers, answer];
+  return { ...unheld(stand), answer, answers, agreed, knownThen: stand.quotes.length };
 }
 
 const unheld = (stand: Stand): Stand => ({ ...stand, held: undefined });
@@ -160,6 +171,6 @@ const withOrder = (stand: Stand, id: string, change: Partial<Order>): Stand => (
 export const partsHere = ({ orders }: Stand): ReadonlySet<string> =>
   new Set(orders.flatMap(({ state, offer }) => (state === "fits" ? offer.brings : [])));
 
-/** What was paid so far. Cents. */
+/** What was paid here so far. Cents. */
 export const paidSoFar = ({ payments }: Stand): number =>
   payments.reduce((sum, { cents }) => sum + cents, 0);

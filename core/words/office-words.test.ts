@@ -49,6 +49,7 @@ const REFUSALS: readonly DeedRefusal[] = [
   { type: "quote-unknown", number: 3 },
   { type: "quote-unnamed" },
   { type: "quote-over", until: "2026-03-01" },
+  { type: "agreed-to-other", number: 2 },
   { type: "order-unknown", order: "HV-1" },
   { type: "order-is", state: "fits" },
   { type: "nothing-found" },

@@ -139,6 +139,8 @@ export function deedRefusalWords(refusal: DeedRefusal | { readonly type: "id-tak
       return "Nothing was changed: say which quote the yes is to.";
     case "quote-over":
       return `Nothing was changed: that quote held until ${refusal.until}. Make a new one.`;
+    case "agreed-to-other":
+      return `Nothing was changed: there is a yes to quote ${refusal.number} already. Did they change their mind? Press Not yet first, then Yes for the other one.`;
     case "order-unknown":
       return `Nothing was changed: there is no order ${refusal.order} on this ticket.`;
     case "order-is":

@@ -63,10 +63,19 @@ export async function addForeign(
 ): Promise<void> {
   for (const [id, name] of people) {
     if (await db.tables.people.findByPk(id, { raw: true, transaction })) continue;
-    const row = { id, name, role: "learner", pin: null, digits: 0, phrase: 0, gone: 1 };
+    const row = { id, name: await freeName(db, name, transaction), role: "learner", pin: null, digits: 0, phrase: 0, gone: 1 };
     await db.tables.people.create(row, { transaction });
   }
   known.delete(db);
+}
+
+/** A name that nobody has yet: two of one name, from shops that nobody knows, are told apart by a number. */
+async function freeName(db: Database, name: string, transaction: Transaction): Promise<string> {
+  for (let i = 1; ; i++) {
+    const free = i === 1 ? name : `${name} (${i})`;
+    const where = { name: free };
+    if ((await db.tables.people.count({ where, transaction })) === 0) return free;
+  }
 }
 
 /** Keeps what is another way now about somebody. */

@@ -145,6 +145,36 @@ test("a pack that was changed is refused, one without a seal is from nobody know
   expect((await ticketFacts(there.db, taken))!.intake.elsewhere).toMatchObject({ shop: "unknown" });
 });
 
+test("what a pack says was paid is no money of this shop; makers of one name are told apart", async () => {
+  const number = await here.atBench({ parts: ["fan"] });
+  const good = (await ticketPack(here.act(), number))!;
+  const paid = changed(good, (it) => {
+    const deeds = it["deeds"] as { deed: object; at: string }[];
+    deeds.push({
+      ...deeds.at(-1)!,
+      ...{ id: "forged" },
+      deed: { kind: "paid", cents: 90_000, way: "cash" },
+    });
+  });
+  const taken = done(await takeTicketIn(there.act(), paid));
+  const { stand } = done(await ticketPage(there.shop, taken));
+  expect(stand.payments).toEqual([]);
+  expect(stand.paidElsewhere).toMatchObject([{ cents: 90_000 }]);
+  // The next one is by somebody else of the same name, in a shop that nobody knows either.
+  const other = await here.atBench({ parts: ["fan"] });
+  const again = changed((await ticketPack(here.act(), other))!, (it) => {
+    const text = JSON.stringify(it)
+      .replaceAll('"by":"tobin"', '"by":"t2"')
+      .replaceAll('"tobin":', '"t2":');
+    Object.assign(it, JSON.parse(text));
+  });
+  done(await takeTicketIn(there.act(), again));
+  const names = (await allPeople(there.db)).flatMap(({ id, name }) =>
+    id.startsWith("elsewhere:unknown:") ? [name] : [],
+  );
+  expect(names.sort()).toEqual(["Tobin Harrow, shop unknown", "Tobin Harrow, shop unknown (2)"]);
+});
+
 test("in the shop that it is from it is not taken in twice", async () => {
   const number = await here.atBench({ parts: ["fan"] });
   const bytes = (await ticketPack(here.act(), number))!;
