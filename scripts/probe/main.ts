@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
 import { machineLine, print, printed, root } from "../measure/report.ts";
+import { probeAttacks } from "./attacks.ts";
 import { probeBackup } from "./backup.ts";
 import { probeBodies } from "./bodies.ts";
 import { probeFuzz } from "./fuzz.ts";
@@ -11,9 +12,8 @@ import { probePhotos } from "./photos.ts";
 import { probeServers } from "./servers.ts";
 
 /**
- * `npm run probe`: kills, nonsense, large bodies, hostile guides, many pictures, back-ups under load, two servers on
- * PostgreSQL, on this machine
- * alone and in bounded time. Each prints its figure; the page keeps the last whole run. Ends with 1 where something was
+ * `npm run probe`: kills, nonsense, large bodies, hostile guides, many pictures, back-ups under load, attacks, two
+ * servers on PostgreSQL, on this machine alone and in bounded time. Each prints its figure; the page keeps the last whole run. Ends with 1 where something was
  * lost, doubled, broken or hung. `--short`, for the checks: few kills, little nonsense, and a back-up.
  */
 const { values } = parseArgs({ options: { short: { type: "boolean", default: false } } });
@@ -28,6 +28,7 @@ if (!values.short) {
   await probeGuides();
 }
 wrong += await probeBackup();
+wrong += await probeAttacks();
 const { BENCH_PROBE_POSTGRES: postgres } = process.env;
 if (postgres !== undefined) {
   wrong += await probeServers(
