@@ -63,7 +63,15 @@ export async function addForeign(
 ): Promise<void> {
   for (const [id, name] of people) {
     if (await db.tables.people.findByPk(id, { raw: true, transaction })) continue;
-    const row = { id, name: await freeName(db, name, transaction), role: "learner", pin: null, digits: 0, phrase: 0, gone: 1 };
+    const row = {
+      id,
+      name: await freeName(db, name, transaction),
+      role: "learner",
+      pin: null,
+      digits: 0,
+      phrase: 0,
+      gone: 1,
+    };
     await db.tables.people.create(row, { transaction });
   }
   known.delete(db);
