@@ -1,30 +1,14 @@
-import { spawnSync } from "node:child_process";
-import {
-  chmodSync,
-  cpSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  statSync,
-  writeFileSync,
-} from "node:fs";
-import { createServer } from "node:http";
-import type { AddressInfo } from "node:net";
+import { cpSync, mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { PINS } from "../../demo/scenario.ts";
 import { openDatabase } from "../../data/database/index.server.ts";
-import { newBackupKey } from "../../shop/backup/index.server.ts";
+import { demoShop, print, startServer } from "../measure/report.ts";
 import { lengthAt } from "./kills.ts";
-import { demoShop, print, root, startServer, type Server } from "../measure/report.ts";
+import { type Ask, comeTo, ended, OUTSIDE, sendPin } from "./outside.ts";
 
-/** And the three above it. */
 const PORT = 4680;
-/** Nothing takes so long: an attack that hangs gave way. */
-const HANG_MS = 15_000;
-
-type Ask = (address: string, body?: unknown) => Promise<Response>;
 
 interface Ground {
   readonly url: string;
@@ -39,36 +23,6 @@ type Attack = (ground: Ground) => Promise<string | undefined>;
 
 const many = <T>(times: number, work: (i: number) => Promise<T>): Promise<T[]> =>
   Promise.all(Array.from({ length: times }, (_, i) => work(i)));
-
-const sendPin = (url: string, person: string, pin: string, cookie = "") =>
-  fetch(`${url}/sign-in.data`, {
-    method: "POST",
-    headers: { Origin: url, Cookie: cookie },
-    body: new URLSearchParams({ person, pin, stay: "yes" }),
-  });
-
-/** Somebody who is let in: what they ask is asked by them. */
-async function comeTo(url: string, person: string, pin = PINS[person]!): Promise<Ask | undefined> {
-  const answer = await sendPin(url, person, pin);
-  const cookie = answer.headers.getSetCookie().map((one) => one.split(";")[0]!);
-  await answer.text();
-  if (!cookie.some((one) => /session/i.test(one))) return undefined;
-  return (address, body) =>
-    fetch(`${url}${address}`, {
-      method: body === undefined ? "GET" : "POST",
-      redirect: "manual",
-      signal: AbortSignal.timeout(HANG_MS),
-      headers: {
-        ...{ Origin: url, Cookie: cookie.join("; ") },
-        ...(body === undefined || body instanceof FormData
-          ? {}
-          : { "Content-Type": "application/json" }),
-      },
-      ...(body === undefined
-        ? {}
-        : { body: body instanceof FormData ? body : JSON.stringify(body) }),
-    });
-}
 
 /** What the database holds, read from beside. */
 async function select<Row extends object>({ data }: Ground, sql: string): Promise<readonly Row[]> {
@@ -271,80 +225,6 @@ async function taken(
     "SELECT MAX(number) AS number FROM tickets",
   );
   return row!.number;
-}
-
-/** Where somebody has the machine or a copy: without a server of its own, or with one that is started for it. */
-const OUTSIDE: Readonly<Record<string, (data: string) => Promise<string | undefined>>> = {
-  "a data folder that is open to others is shut at the start": (data) => {
-    chmodSync(data, 0o755);
-    const { stdout } = startedFor(8_000, data, PORT + 1);
-    const mode = (statSync(data).mode & 0o777).toString(8);
-    const held = mode === "700" && stdout.includes("http://") ? undefined : `it is ${mode}`;
-    return Promise.resolve(held);
-  },
-  "a locked back-up says nothing; it comes back with its key": async (data) => {
-    const to = mkdtempSync(path.join(tmpdir(), "bench-probe-locked-"));
-    const { opens, locks } = await newBackupKey();
-    const made = command(["--to", to, "--data", data, "--key", locks]);
-    if (made.status !== 0) return made.stderr;
-    const copy = path.join(to, readdirSync(to)[0]!);
-    const bytes = readFileSync(path.join(copy, "bench.sqlite.age"), "latin1");
-    if (/SQLite|Brightwater|Malloy/.test(bytes)) return "it can be read";
-    const key = path.join(to, "key");
-    writeFileSync(key, opens);
-    const fresh = mkdtempSync(path.join(tmpdir(), "bench-probe-opened-"));
-    const without = command(["restore", "--from", copy, "--data", fresh]);
-    const back = command(["restore", "--from", copy, "--data", fresh, "--key", key]);
-    return without.status !== 0 && back.status === 0 ? undefined : back.stderr;
-  },
-  "damaged pages are not worked in": (data) => {
-    const hurt = mkdtempSync(path.join(tmpdir(), "bench-probe-hurt-"));
-    cpSync(data, hurt, { recursive: true });
-    const file = path.join(hurt, "bench.sqlite");
-    const bytes = readFileSync(file);
-    for (let page = 20; page < 60; page += 4) bytes.fill(0x5a, page * 4096, page * 4096 + 4096);
-    writeFileSync(file, bytes);
-    const started = startedFor(20_000, hurt, PORT + 2);
-    const isRefused = started.status !== 0 && /damaged/.test(started.stderr + started.stdout);
-    return Promise.resolve(isRefused ? undefined : "it started");
-  },
-  "a supplier that leads elsewhere leads nowhere": async (data) => {
-    let asked = 0;
-    const inside = createServer((_request, response) => response.end(String((asked += 1))));
-    const outside = createServer((_request, response) => {
-      const { port } = inside.address() as AddressInfo;
-      response.writeHead(302, { Location: `http://127.0.0.1:${port}/` }).end();
-    });
-    for (const one of [inside, outside]) {
-      await new Promise<void>((resolve) => one.listen(0, "127.0.0.1", resolve));
-    }
-    const { port } = outside.address() as AddressInfo;
-    const server = await startServer(data, PORT + 3, {
-      BENCH_SUPPLIER: `http://127.0.0.1:${port}`,
-    });
-    const lead = await comeTo(server.url, "mirel");
-    await (await lead!("/tickets/1008/price")).text();
-    await ended(server);
-    inside.close();
-    outside.close();
-    return asked === 0 ? undefined : "it was followed";
-  },
-};
-
-/** Starts a server, and ends it after so many ms where it has not ended by itself. */
-const startedFor = (timeout: number, data: string, port: number) =>
-  spawnSync("node", ["scripts/start.mjs"], {
-    ...{ cwd: root, encoding: "utf8", timeout },
-    env: { ...process.env, NODE_ENV: "production", PORT: String(port), BENCH_DATA: data },
-  });
-
-const command = (args: readonly string[]) =>
-  spawnSync("npx", ["tsx", "cli/backup.ts", ...args], { cwd: root, encoding: "utf8" });
-
-async function ended({ process }: Server): Promise<void> {
-  const gone = new Promise((resolve) => process.once("exit", resolve));
-  process.kill("SIGTERM");
-  await gone;
 }
 
 /** Tries to write as another, to forge, to destroy and to guess, as somebody inside or patient; gives how many gave way. */
