@@ -17,7 +17,16 @@ import {
   writeMark,
 } from "../database/index.server.ts";
 import { photosOfShop } from "../photos/index.server.ts";
-import { brokenOf, hashOf, lockCopy, MANIFEST, openCopy, verifyLocked } from "./locked.server.ts";
+import {
+  brokenOf,
+  hashOf,
+  listed,
+  type ListedFile,
+  lockCopy,
+  MANIFEST,
+  openCopy,
+  verifyLocked,
+} from "./locked.server.ts";
 import { copyRows } from "./rows.server.ts";
 
 /** What lies in a back-up, as its manifest has it. */
@@ -27,11 +36,7 @@ export interface Manifest {
   /** When it was begun, ISO. */
   readonly at: string;
   readonly mark: Mark;
-  readonly files: readonly {
-    readonly name: string;
-    readonly bytes: number;
-    readonly sha256: string;
-  }[];
+  readonly files: readonly ListedFile[];
 }
 
 const readManifest = reader<Manifest>({
@@ -46,19 +51,7 @@ const readManifest = reader<Manifest>({
       required: ["id", "count"],
       properties: { id: { type: "string" }, count: { type: "integer", minimum: 0 } },
     },
-    files: {
-      type: "array",
-      items: {
-        type: "object",
-        required: ["name", "bytes", "sha256"],
-        properties: {
-          // Names of this program's own making: none leads out of the folder.
-          name: { type: "string", pattern: "^(bench\\.sqlite|photos/[\\w-]+(\\.thumb)?\\.jpg)$" },
-          bytes: { type: "integer", minimum: 0 },
-          sha256: { type: "string", pattern: "^[0-9a-f]{64}$" },
-        },
-      },
-    },
+    files: listed("^(bench\\.sqlite|photos/[\\w-]+(\\.thumb)?\\.jpg)$"),
   },
 });
 

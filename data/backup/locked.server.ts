@@ -15,22 +15,39 @@ import { fail, ok, type Result } from "../../core/base/result.ts";
  * they lie there. Each is a file in the age format, named as before with `.age`; the manifest of what is in them is one
  * of them.
  */
-export interface LockedManifest {
+interface LockedManifest {
   readonly format: "brisk-bench-backup";
   readonly version: 2;
   readonly at: string;
   readonly key: string;
-  readonly files: readonly {
-    readonly name: string;
-    readonly bytes: number;
-    readonly sha256: string;
-  }[];
+  readonly files: readonly ListedFile[];
 }
+
+/** A file of a back-up as it was written. */
+export interface ListedFile {
+  readonly name: string;
+  readonly bytes: number;
+  readonly sha256: string;
+}
+
+/** A list of such files; their names are of this program's own making: none leads out of the folder. */
+export const listed = (name: string) => ({
+  type: "array",
+  items: {
+    type: "object",
+    required: ["name", "bytes", "sha256"],
+    properties: {
+      name: { type: "string", pattern: name },
+      bytes: { type: "integer", minimum: 0 },
+      sha256: { type: "string", pattern: "^[0-9a-f]{64}$" },
+    },
+  },
+});
 
 export const MANIFEST = "manifest.json";
 const AGE = ".age";
 
-export const readLocked = reader<LockedManifest>({
+const readLocked = reader<LockedManifest>({
   type: "object",
   required: ["format", "version", "at", "key", "files"],
   properties: {
@@ -38,21 +55,7 @@ export const readLocked = reader<LockedManifest>({
     version: { const: 2 },
     at: { type: "string" },
     key: { type: "string" },
-    files: {
-      type: "array",
-      items: {
-        type: "object",
-        required: ["name", "bytes", "sha256"],
-        properties: {
-          name: {
-            type: "string",
-            pattern: "^(bench\\.sqlite|manifest\\.json|photos/[\\w-]+(\\.thumb)?\\.jpg)\\.age$",
-          },
-          bytes: { type: "integer", minimum: 0 },
-          sha256: { type: "string", pattern: "^[0-9a-f]{64}$" },
-        },
-      },
-    },
+    files: listed("^(bench\\.sqlite|manifest\\.json|photos/[\\w-]+(\\.thumb)?\\.jpg)\\.age$"),
   },
 });
 
@@ -143,7 +146,7 @@ export async function openCopy(
 /** The first file of a list that is missing, or another one than was written. */
 export async function brokenOf(
   folder: string,
-  files: LockedManifest["files"],
+  files: readonly ListedFile[],
 ): Promise<string | undefined> {
   for (const { name, bytes, sha256 } of files) {
     const full = path.join(folder, name);
