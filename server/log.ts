@@ -8,12 +8,22 @@ function plainError(error: unknown): object {
   return { type: name, message, stack, ...code, ...(cause ? { cause: plainError(cause) } : {}) };
 }
 
+const LEVELS = ["trace", "debug", "info", "warn", "error", "fatal", "silent"];
+const asked = process.env["BENCH_LOG"];
+const usual = process.env["NODE_ENV"] === "test" ? "silent" : "warn";
+
 /** What happened, a line of JSON each, on the error stream; BENCH_LOG says from which level on. */
 export const log = pino(
   {
-    level: process.env["BENCH_LOG"] ?? (process.env["NODE_ENV"] === "test" ? "silent" : "warn"),
+    level: asked !== undefined && LEVELS.includes(asked) ? asked : usual,
     base: null,
     serializers: { err: plainError },
   },
   pino.destination({ dest: 2, sync: true }),
 );
+
+if (asked !== undefined && !LEVELS.includes(asked)) {
+  log.warn(
+    `BENCH_LOG is "${asked}", which is no level: ${usual} is taken. Say one of ${LEVELS.join(", ")}.`,
+  );
+}

@@ -1,6 +1,7 @@
 import path from "node:path";
 import type { Database } from "../database/database.server.ts";
 import type { PhotoRow } from "../database/rows.server.ts";
+import { inPlace } from "../database/trouble.server.ts";
 import { photoFolder, type PhotoStore } from "./store.server.ts";
 
 export type Photo = Readonly<PhotoRow>;
@@ -55,9 +56,12 @@ export async function unknownPhotos(
   return ids.filter((id) => !known.has(id));
 }
 
+/** Throws `DataTrouble` where the disk takes no more. */
 async function writeFiles(db: Database, id: string, files: PhotoFiles): Promise<void> {
-  await photosOfShop(db).put(nameOf(id, false), files.full);
-  await photosOfShop(db).put(nameOf(id, true), files.thumb);
+  await inPlace(db.folder, async () => {
+    await photosOfShop(db).put(nameOf(id, false), files.full);
+    await photosOfShop(db).put(nameOf(id, true), files.thumb);
+  });
 }
 
 /** The photos of a ticket, oldest first. */

@@ -25,8 +25,14 @@ export function photoFolder(folder: string): PhotoStore {
       await mkdir(folder, { recursive: true });
       // Two may put the same name at once: each has a part of its own.
       const part = `${fileOf(name)}.${nanoid(8)}.part`;
-      await synced(part, "w", (handle) => handle.writeFile(bytes));
-      await rename(part, fileOf(name));
+      try {
+        await synced(part, "w", (handle) => handle.writeFile(bytes));
+        await rename(part, fileOf(name));
+      } catch (error) {
+        // A disk that is full is not kept full by what did not go on it.
+        await rm(part, { force: true }).catch(() => undefined);
+        throw error;
+      }
       // Names in a folder are on the disk only when the folder is.
       await synced(folder, "r");
     },

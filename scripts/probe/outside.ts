@@ -116,7 +116,7 @@ export const OUTSIDE: Readonly<Record<string, (data: string) => Promise<string |
 };
 
 /** Starts a server, and ends it after so many ms where it has not ended by itself. */
-const startedFor = (timeout: number, data: string, port: number) =>
+export const startedFor = (timeout: number, data: string, port: number) =>
   spawnSync("node", ["scripts/start.mjs"], {
     ...{ cwd: root, encoding: "utf8", timeout },
     env: { ...process.env, NODE_ENV: "production", PORT: String(port), BENCH_DATA: data },

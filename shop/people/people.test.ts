@@ -3,7 +3,14 @@ import path from "node:path";
 import { hash } from "@node-rs/argon2";
 import { PINS } from "../../demo/scenario.ts";
 import { only, done, MIREL, TestShop, TOBIN } from "../../testing/shop.ts";
-import { allPeople, keepPinHash, pinHashOf, recordLines } from "../../data/people/index.server.ts";
+import {
+  allPeople,
+  keepPinHash,
+  keepTries,
+  pinHashOf,
+  recordLines,
+  triesOf,
+} from "../../data/people/index.server.ts";
 import { NotAllowed } from "../act.server.ts";
 import {
   addMember,
@@ -104,6 +111,17 @@ test("of any number of tries at once no more are looked at than one after the ot
   expect(await come("tobin", "5280")).toMatchObject({ ok: false, error: { type: "wait" } });
   expect((await wrongTriesLately(shop.db, at(1))).get("tobin")).toBe(5);
   expect((await recordLines(shop.db, 1))[0]).toMatchObject({ what: "wrong-pin", about: "tobin" });
+});
+
+test("who comes in rightly from many new screens is no wrong try of the shop", async () => {
+  const all = { of: "shop", who: "all" } as const;
+  const before = { wrong: 58, last: at(0).getTime() };
+  await shop.db.write((transaction) => keepTries(shop.db, all, before, transaction));
+  for (let i = 0; i < 5; i++) {
+    const fresh = { screen: `fresh-${i}`, address: `10.4.0.${i}`, now: at(i + 1) };
+    expect((await come("mirel", "4071", fresh)).ok).toBe(true);
+  }
+  expect(await triesOf(shop.db, all)).toMatchObject({ wrong: 58 });
 });
 
 test("strangers keep nobody out of a screen of their own, and are all counted together", async () => {

@@ -1,4 +1,5 @@
 import { createHash, randomBytes } from "node:crypto";
+import type { Transaction } from "sequelize";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import {
   afterWrong,
@@ -100,6 +101,13 @@ const countTry = (db: Database, keys: readonly TriesKey[], now: number): Promise
     return 0;
   });
 
+/** A try that was right: the shop's count is one less, since who came in says nothing of the others who try. */
+async function takeBack(db: Database, key: TriesKey, transaction: Transaction): Promise<void> {
+  const tries = key.of === "shop" ? await triesOf(db, key, transaction) : undefined;
+  if (tries === undefined || tries.wrong <= 1) return forgetTries(db, key, transaction);
+  return keepTries(db, key, { ...tries, wrong: tries.wrong - 1 }, transaction);
+}
+
 /** A wrong PIN stands in the record: the lead is told of it. */
 const recordWrong = (db: Database, person: string, now: Date): Promise<void> =>
   db.write((transaction) => {
@@ -119,7 +127,7 @@ export async function isOwnPin({ db, actor, screen, now }: Act, pin: string): Pr
     return false;
   }
   await db.write(async (transaction) => {
-    for (const key of keys) await forgetTries(db, key, transaction);
+    for (const key of keys) await takeBack(db, key, transaction);
   });
   return true;
 }
@@ -143,8 +151,7 @@ export async function signIn(
   }
   const token = randomBytes(32).toString("base64url");
   await db.write(async (transaction) => {
-    // One who came in says nothing of the others who try.
-    for (const key of keys) if (key.of !== "shop") await forgetTries(db, key, transaction);
+    for (const key of keys) await takeBack(db, key, transaction);
     if (before !== undefined) await endSessions(db, { id: idOf(before) }, ms, transaction);
     const session = { person, screen, made: ms, seen: ms, ended: false };
     await addSession(db, idOf(token), session, transaction);
