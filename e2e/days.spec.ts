@@ -100,6 +100,11 @@ test("a promise is made at the counter by its odds, the counter shows them, and 
   await page.getByLabel("Why it goes out all the same").fill("It was heard at the bench.");
   await page.getByRole("button", { name: "It goes out all the same" }).click();
   await page.getByRole("button", { name: "Paid and collected" }).click();
+  // No press hands a machine out by itself.
+  await page.getByRole("button", { name: "Not yet" }).click();
+  await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
+  await page.getByRole("button", { name: "Paid and collected" }).click();
+  await page.getByRole("button", { name: "Yes, hand it back" }).click();
   await expect(page.getByRole("heading", { name: "Handed back", exact: true })).toBeVisible();
   // One more is kept than in the same shop where nothing was done.
   const untouched = await Shop.open();

@@ -162,3 +162,19 @@ test("a note, a picture and the lamp do not load guide and ledger again; the gui
   await ready(page);
   expect(asked.filter((path) => path.startsWith("/guide-versions/"))).toEqual([]);
 });
+
+test("on a narrow screen the find key opens what finds anything, by a phone as well", async ({
+  page,
+  shop,
+}) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await page.goto(shop.url);
+  await hydrated(page);
+  await key(page, "/");
+  const dialog = page.getByRole("dialog", { name: "Find anything" });
+  await expect(dialog).toBeVisible();
+  await dialog.getByRole("combobox").fill("0550318");
+  await expect(dialog.getByRole("option").first()).toContainText("Tickets");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/tickets\/1\d+$/);
+});

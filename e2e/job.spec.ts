@@ -84,12 +84,15 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
   await noneLeft(page);
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
   await expect(page.getByText("No soak was run since it was shut.")).toBeVisible();
+  await expect(page.getByRole("link", { name: "Run the soak" })).toBeVisible();
   await tabTo(page, "Why it goes out all the same");
   await page.keyboard.type("A new fan: it was heard at the bench.");
   await tabTo(page, "It goes out all the same");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
   await tabTo(page, "Paid and collected");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Yes, hand it back" })).toBeFocused();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Handed back", exact: true })).toBeVisible();
 });

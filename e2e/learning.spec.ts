@@ -21,8 +21,8 @@ async function tapMap(page: Page, ...spots: readonly (readonly [number, number])
   }
 }
 
-/** A machine that no guide answers to, at the bench with its first stops answered. */
-async function unknownAtBench(page: Page, shop: Shop): Promise<string> {
+/** Takes in a machine that no guide answers to; gives the number of its ticket. */
+async function unknownTakenIn(page: Page, shop: Shop): Promise<string> {
   await page.goto(`${shop.url}/tickets/new`);
   await hydrated(page);
   await page.getByLabel("Customer").fill("Ansel Rook");
@@ -35,7 +35,12 @@ async function unknownAtBench(page: Page, shop: Shop): Promise<string> {
   await page.getByRole("checkbox", { name: "Battery", exact: true }).check();
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await expect(page).toHaveURL(/\/tickets\/\d+$/);
-  const number = /\d+$/.exec(page.url())![0];
+  return /\d+$/.exec(page.url())![0];
+}
+
+/** It lies at the bench, with its first stops answered. */
+async function unknownAtBench(page: Page, shop: Shop): Promise<string> {
+  const number = await unknownTakenIn(page, shop);
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
   await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
   await openBench(page, shop, number);
@@ -168,6 +173,31 @@ test("a slanted picture is straightened and drawn on; bad ones are refused in wo
   // What cannot be drawn has no corners to tap.
   await page.getByRole("button", { name: "Another picture" }).click();
   await expect(page.getByText("Or a file: JPEG, PNG or WebP, up to 20 MB")).toBeVisible();
+});
+
+test("a machine nobody knows has no minutes: it is quoted by those that a person allows", async ({
+  page,
+  shop,
+}) => {
+  const number = await unknownTakenIn(page, shop);
+  await expect(page.getByText(/proven, no way is shorter/)).toHaveCount(0);
+  await page.goto(`${shop.url}/tickets/${number}/price`);
+  await hydrated(page);
+  await expect(page.getByText(/Nobody here has taken the battery out of this model/)).toBeVisible();
+  await page.getByRole("textbox", { name: "Another source" }).fill("A pack by post");
+  await page.getByRole("textbox", { name: "Asks" }).fill("40.00");
+  await page.getByRole("textbox", { name: "Days" }).fill("3");
+  await page.getByRole("button", { name: "Add it to the choices" }).click();
+  const make = page.getByRole("button", { name: "Make this a quote" });
+  await expect(make).toHaveCount(0);
+  const minutes = page.getByLabel("Minutes you allow");
+  await minutes.fill("soon");
+  await expect(page.getByText("A whole number, 1 to 1000")).toBeVisible();
+  await minutes.fill("45");
+  await make.first().click();
+  await expect(page.getByRole("article", { name: /^Quote/ })).toContainText(
+    "about 45 min at the bench",
+  );
 });
 
 test("a code that is a slip away is offered; the new model is for what is really new", async ({

@@ -99,7 +99,7 @@ export function Bar({ choice, who, lamp }: Props) {
           </Box>
         ))}
       </Box>
-      <FindBox />
+      <FindBox onHidden={() => setShown("palette")} />
       <IconButton
         title={`Find anything (${keyShown("palette")})`}
         aria-label="Find anything"
@@ -158,7 +158,8 @@ function Mark() {
   );
 }
 
-function FindBox() {
+/** `onHidden`: what its key does where the bar has no room for it. */
+function FindBox({ onHidden }: { onHidden: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   const { key } = useLocation();
   useLayoutEffect(() => {
@@ -167,7 +168,9 @@ function FindBox() {
     input.current.value = "";
     input.current.blur();
   }, [key]);
-  useCommands({ find: () => input.current?.select() });
+  useCommands({
+    find: () => (input.current?.offsetParent ? input.current.select() : onHidden()),
+  });
   return (
     <Box
       component={Form}

@@ -5,8 +5,8 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Remote } from "comlink";
 import { useMemo, useState } from "react";
-import type { Guide } from "../../core/guide/index.ts";
-import type { Offer, Way } from "../../core/price/index.ts";
+import { type Guide, neverOut } from "../../core/guide/index.ts";
+import { MOST_MINUTES, type Offer, type Way } from "../../core/price/index.ts";
 import { type QuoteRates, worthIt } from "../../core/quote/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 import { type Frail, handOffer, type HandOffer } from "../../core/supply/index.ts";
@@ -58,6 +58,7 @@ export function Choices({
   const quotes = useSend(`/tickets/${number}/quotes`);
   const [hand, setHand] = useState<readonly HandOffer[]>([]);
   const [worth, setWorth] = useState("");
+  const [allowed, setAllowed] = useState("");
   const [spares, setSpares] = useState<readonly string[]>([]);
   const broken = useMemo(() => [...wanted, ...spares], [wanted, spares]);
   const offers = useMemo(
@@ -69,12 +70,15 @@ export function Choices({
     [offers, hand, guide],
   );
   const isPriced = !isLook(job) || work === "cosmetic";
+  const strange = neverOut(guide, job.for);
+  const minutes = strange.length > 0 ? minutesIn(allowed) : undefined;
+  const isTimed = strange.length === 0 || minutes !== undefined;
   const question = useMemo(
     () =>
-      broken.length > 0
-        ? { guide, job, broken, offers: all, rates, careful: rates.careful }
+      broken.length > 0 && isTimed
+        ? { guide, job, broken, offers: all, rates, careful: rates.careful, minutes }
         : undefined,
-    [guide, job, broken, all, rates],
+    [guide, job, broken, all, rates, isTimed, minutes],
   );
   const asked = useWorker(make, ask, question);
   const answer = useLastAnswer(asked);
@@ -84,6 +88,7 @@ export function Choices({
       offers: ids.filter((id) => offers.some((offer) => offer.id === id)),
       hand: hand.filter((one) => ids.includes(handOffer(guide, one)?.id ?? "")),
       ...(cents ? { worth: cents } : {}),
+      ...(minutes === undefined ? {} : { minutes }),
     });
   const toggle = (part: string) =>
     setSpares(spares.includes(part) ? spares.filter((id) => id !== part) : [...spares, part]);
@@ -103,7 +108,29 @@ export function Choices({
       </Typography>
       {trouble && broken.length > 0 && <Alert severity="warning">{supplierWords(trouble)}</Alert>}
       {quotes.error !== undefined && <Alert severity="error">{quotes.error}</Alert>}
+      {strange.length > 0 && (
+        <Alert severity="info">
+          Nobody here has taken the {wordList(strange.map((part) => partWord(guide, part)))} out of
+          this model yet, so the minutes are not known. Say how many you allow. The first strip-down
+          finds the way.
+        </Alert>
+      )}
       <Box sx={{ display: "flex", gap: 2, flexWrap: "wrap", alignItems: "flex-start" }}>
+        {strange.length > 0 && (
+          <TextField
+            label="Minutes you allow"
+            value={allowed}
+            onChange={(event) => setAllowed(event.target.value)}
+            error={allowed !== "" && minutes === undefined}
+            helperText={
+              allowed !== "" && minutes === undefined
+                ? `A whole number, 1 to ${MOST_MINUTES}`
+                : "At the bench, all in all"
+            }
+            slotProps={{ htmlInput: { inputMode: "numeric" } }}
+            sx={{ width: 190 }}
+          />
+        )}
         <TextField
           label="What the machine is worth"
           value={worth}
@@ -128,7 +155,7 @@ export function Choices({
           <Button
             variant="contained"
             size="large"
-            disabled={quotes.isBusy}
+            disabled={quotes.isBusy || !isTimed}
             onClick={() => send([])}
           >
             Quote the labour
@@ -166,14 +193,22 @@ export function Choices({
           {answer?.type === "front" && (
             <Typography sx={{ color: "var(--soft)" }}>
               {answer.front.length === 1 ? "No other choice is" : "No other choice than these is"}{" "}
-              cheaper, sooner or safer; {answer.ways} were looked at. Labour is the planned time of
-              exactly each choice.
+              cheaper, sooner or safer; {answer.ways} were looked at.{" "}
+              {minutes === undefined
+                ? "Labour is the planned time of exactly each choice."
+                : "Labour is what you allow."}
             </Typography>
           )}
         </>
       )}
     </Box>
   );
+}
+
+/** Whole minutes that were typed; undefined: they are none. */
+function minutesIn(typed: string): number | undefined {
+  const minutes = /^\s*\d{1,4}\s*$/.test(typed) ? Number(typed) : 0;
+  return minutes >= 1 && minutes <= MOST_MINUTES ? minutes : undefined;
 }
 
 function WayCard({

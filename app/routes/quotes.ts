@@ -1,5 +1,6 @@
 import { data } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
+import { MOST_MINUTES } from "../../core/price/index.ts";
 import { orderErrorWords } from "../../core/words/index.ts";
 import { type Asked, makeQuote } from "../../shop/price/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
@@ -34,6 +35,7 @@ const readAsked = reader<Asked>({
       },
     },
     worth: cents,
+    minutes: { type: "integer", minimum: 1, maximum: MOST_MINUTES },
   },
 });
 

@@ -176,7 +176,13 @@ export function Newer({
   );
 }
 
-export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; work: WorkView }) {
+export function JobSection({
+  line,
+  work: { plan, phase, strange },
+}: {
+  line: TicketLine;
+  work: WorkView;
+}) {
   return (
     <Fold
       title="Strip and build"
@@ -186,7 +192,14 @@ export function JobSection({ line, work: { plan, phase } }: { line: TicketLine; 
       {line.dive !== undefined && (
         <DiveLine dive={diveFromText(line.dive)} label={`${line.work}: ${PHASE_WORDS[phase]}`} />
       )}
-      {plan && (
+      {strange.length > 0 && (
+        <Box sx={{ mt: 1 }}>
+          <Fact name="Minutes">
+            not known: nobody here has taken the {wordList(strange)} out of this model yet
+          </Fact>
+        </Box>
+      )}
+      {plan && strange.length === 0 && (
         <Box sx={{ mt: 1 }}>
           <Fact name="Steps">
             {plan.down.length} down, {plan.up.length} up,{" "}

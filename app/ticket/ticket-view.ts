@@ -6,11 +6,17 @@ import {
   type Phase,
   stopById,
 } from "../../core/bench/index.ts";
-import type { FactChange, Guide } from "../../core/guide/index.ts";
+import { type FactChange, type Guide, neverOut } from "../../core/guide/index.ts";
 import type { Teaching } from "../../core/lessons/index.ts";
 import { bitsOf, type Plan } from "../../core/plan/index.ts";
 import type { Ticket, TicketTrouble } from "../../core/ticket/index.ts";
-import { brokenWords, lessonWords, type NamedGuide, stopAsk } from "../../core/words/index.ts";
+import {
+  brokenWords,
+  lessonWords,
+  type NamedGuide,
+  partWord,
+  stopAsk,
+} from "../../core/words/index.ts";
 import type { Proving } from "./ticket-sections.tsx";
 
 /** What the bench has made of a ticket, as its page shows it. */
@@ -21,6 +27,8 @@ export interface WorkView {
   readonly replaced: readonly string[];
   readonly newer: Newer | undefined;
   readonly plan: (Plan & { readonly bits: readonly string[] }) | undefined;
+  /** Parts of the job that nobody has taken out of such a machine yet: their minutes are not known. */
+  readonly strange: readonly string[];
   readonly lots: readonly Lot[];
   /** What broke, in this work or in an earlier ticket, and who tells the customer. */
   readonly broken: readonly (Pick<Broken, "tells"> & {
@@ -82,6 +90,7 @@ function workView({ guide, plan, state, newer }: Work, marked: readonly string[]
         ? state.targets.filter((part) => !(state.job?.again ?? []).includes(part))
         : [],
     plan: plan && { ...plan, bits: bitsOf(guide, plan.down) },
+    strange: neverOut(guide, state.job?.for ?? []).map((part) => partWord(guide, part)),
     lots: [...state.lots.values()],
     broken: state.broken.map(({ ticket, tells, ...one }) => ({
       words: brokenWords(guide, { ...one, tells }),

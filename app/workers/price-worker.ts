@@ -11,6 +11,8 @@ export interface PriceQuestion {
   readonly rates: Rates;
   /** Dearer by less than so many minutes, the shop takes the careful way. */
   readonly careful: number;
+  /** What a person allows at the bench, where nobody knows the way yet. */
+  readonly minutes: number | undefined;
 }
 
 export type PriceAnswer =
@@ -19,8 +21,8 @@ export type PriceAnswer =
 
 /** Prices off the page's own thread: the planner is asked for the labour of each choice. */
 const work = {
-  front({ guide, job, broken, offers, rates, careful }: PriceQuestion): PriceAnswer {
-    const found = coverFront(broken, offers, rates, labourOn(guide, job, careful));
+  front({ guide, job, broken, offers, rates, careful, minutes }: PriceQuestion): PriceAnswer {
+    const found = coverFront(broken, offers, rates, labourOn(guide, job, careful, minutes));
     return "front" in found ? { type: "front", ...found } : found;
   },
 };

@@ -48,7 +48,7 @@ export {
   mainView,
   mainPart,
 } from "./main-part.ts";
-export { hasComeOut } from "./learnt.ts";
+export { hasComeOut, neverOut } from "./learnt.ts";
 export { fitted, isWithin, polygonIn } from "./shape.ts";
 export { isThing, liesOver, partsOf, partsOver } from "./things.ts";
 export { sisterPatch } from "./sister.ts";

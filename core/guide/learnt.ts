@@ -7,3 +7,7 @@ export function hasComeOut({ learnt }: Guide, part: string): boolean {
     (one) => one.do === "lift" && Array.isArray(one["parts"]) && one["parts"].includes(part),
   );
 }
+
+/** Of these parts those that nobody has taken out of such a machine yet: what their way takes is not known. */
+export const neverOut = (guide: Guide, parts: readonly string[]): readonly string[] =>
+  parts.filter((part) => !hasComeOut(guide, part));

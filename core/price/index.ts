@@ -9,5 +9,5 @@ export {
   thingSchema,
 } from "./offers.ts";
 export { beats, type Labour, toCents, type Way, wayOf } from "./front.ts";
-export { labourOf, labourOn } from "./labour.ts";
+export { labourOf, labourOn, labourSaid, MOST_MINUTES } from "./labour.ts";
 export { cheapestWay, coverFront } from "./cover.ts";

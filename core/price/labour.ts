@@ -9,10 +9,20 @@ export const labourOf = (plan: Pick<Plan, "work" | "bound" | "proven" | "handlin
   above: aboveLeast(plan),
 });
 
-/** The planner's minutes for exactly a choice: what the job replaces, and what else comes new with it. */
+/** More minutes than these at the bench nobody allows in one quote. */
+export const MOST_MINUTES = 1_000;
+
+/** Minutes that a person allows, where the way is not known: the same whatever comes new. */
+export const labourSaid = (minutes: number): Labour => ({ minutes, above: 0 });
+
+/**
+ * The planner's minutes for exactly a choice: what the job replaces, and what else comes new with it. `said`: what a
+ * person allows in their place.
+ */
 export const labourOn =
-  (guide: Guide, job: Pick<Job, "for" | "again" | "mode">, under?: number) =>
+  (guide: Guide, job: Pick<Job, "for" | "again" | "mode">, under?: number, said?: number) =>
   (brings: readonly string[]): Labour => {
+    if (said !== undefined) return labourSaid(said);
     const fresh = brings.filter((id) => !job.for.includes(id) && Object.hasOwn(guide.parts, id));
     const plan = planToDo(guide, { ...job, new: fresh }, { under });
     return plan.ok ? labourOf(plan.value) : { minutes: 0, above: 0 };

@@ -7,6 +7,7 @@ import {
   type TicketTrouble,
   type TicketUnknown,
 } from "../ticket/index.ts";
+import { wordList } from "./names.ts";
 import { changeJobErrorWords, deedRefusalWords, troubleWords } from "./ticket-words.ts";
 
 /** Why the supplier's things are not there, and what to do. */
@@ -35,6 +36,7 @@ type Refused =
   | { readonly type: "id-taken" }
   | { readonly type: "offer-gone"; readonly offer: string }
   | { readonly type: "not-covered"; readonly part: string }
+  | { readonly type: "minutes-unknown"; readonly parts: readonly string[] }
   | { readonly type: "nothing-to-price" }
   | { readonly type: "nothing-agreed" }
   | { readonly type: "shelf-empty"; readonly name: string };
@@ -55,6 +57,8 @@ export function orderErrorWords(error: Refused): string {
       return "Nothing was written: one of these is not to be had any more, or costs something else. The list is read anew.";
     case "not-covered":
       return `Nothing was written: this does not bring the ${error.part}. Choose more.`;
+    case "minutes-unknown":
+      return `Nothing was written: nobody here has taken the ${wordList(error.parts)} out of this model yet. Say how many minutes you allow.`;
     case "nothing-to-price":
       return "Nothing was written: the ticket has no job yet. Find out first, or change the job.";
     case "nothing-agreed":

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { type Days, HORIZON, type Question, supposed, type WhatIf } from "../../core/days/index.ts";
+import { neverOut } from "../../core/guide/index.ts";
 import { learntFrom, marksOf } from "../../core/minutes/index.ts";
 import type { Job } from "../../core/rules/index.ts";
 import { clockMinutes, dayAfter, partsNeeded } from "../../core/ticket/index.ts";
@@ -14,7 +15,7 @@ import { allow, stampOf, type Act } from "../act.server.ts";
 import { today, type Shop } from "../open.server.ts";
 import { daysAside, earliestAside, planFor } from "../plan/index.server.ts";
 import { hoursOf } from "./hours.server.ts";
-import { NOT_ORDERED, worksLeft } from "./works.server.ts";
+import { NOT_ORDERED, UNKNOWN, worksLeft } from "./works.server.ts";
 
 const readPins = reader<readonly number[]>({
   type: "array",
@@ -170,7 +171,9 @@ export async function earliest(
   if (!model.ok || !plan.ok) return undefined;
   const learnt = learntFrom(await talliesFor(db, ""));
   const { down, up } = plan.value;
-  const marks = marksOf(model.value.guide, [...down, ...up], learnt, "");
+  const { guide } = model.value;
+  const isStrange = neverOut(guide, job.for).length > 0;
+  const marks = isStrange ? UNKNOWN : marksOf(guide, [...down, ...up], learnt, "");
   const stands = await known(shop, at);
   if (!stands) return undefined;
   const { question, days } = stands;

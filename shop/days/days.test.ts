@@ -15,6 +15,7 @@ import {
   oddsNow,
   pin,
 } from "./index.server.ts";
+import { worksLeft } from "./works.server.ts";
 
 let shop: TestShop;
 beforeEach(async () => {
@@ -139,6 +140,16 @@ test("a calendar is known by its secret, names no customer, and another address 
   expect(await linesByCalendar(shop.db, secret)).toBeUndefined();
   expect(await linesByCalendar(shop.db, next)).toHaveLength(1);
   await expect(newCalendarSecret(shop.act(TOBIN))).rejects.toThrow(/not allowed/);
+});
+
+test("a part that nobody has taken out of its model yet is no work of a minute", async () => {
+  const unknown = { code: "UX-330", maker: "Umber", model: "Ox 13", width: "305", height: "212" };
+  const number = await shop.atBench({ ...unknown, parts: ["battery"] });
+  const known = await shop.atBench({ parts: ["battery"] });
+  const works = await worksLeft(shop.db, "2026-01-01");
+  const of = (one: number) => works.find(({ ticket }) => ticket === one)!;
+  expect(of(number)).toMatchObject({ half: 75, eighty: 150 });
+  expect(of(known).half).toBeLessThan(60);
 });
 
 test("a machine at the counter has a day that can be promised; one that nobody knows has none", async () => {

@@ -1,5 +1,6 @@
 import { type Folded, stepsToCome } from "../../core/bench/index.ts";
 import type { WorkLeft } from "../../core/days/index.ts";
+import { neverOut } from "../../core/guide/index.ts";
 import { type Learnt, learntFrom, marksOf } from "../../core/minutes/index.ts";
 import { aboveLeast } from "../../core/plan/index.ts";
 import {
@@ -19,8 +20,8 @@ import { planFor } from "../plan/index.server.ts";
 
 type Minutes = Pick<WorkLeft, "half" | "eighty" | "above">;
 
-/** What is not known is taken for: finding a fault and mending it, and work that has no steps. Minutes. */
-const UNKNOWN: Minutes = { half: 75, eighty: 150 };
+/** What is not known is taken for: a fault to find and mend, or a way that nobody has gone yet; work that has no steps. Minutes. */
+export const UNKNOWN: Minutes = { half: 75, eighty: 150 };
 const NO_STEPS: Minutes = { half: 30, eighty: 60 };
 const NOTHING: Minutes = { half: 0, eighty: 0 };
 /** A part that nobody has ordered yet, in days. */
@@ -99,8 +100,10 @@ async function minutesLeft(db: Database, ticket: OpenTicket, learnt: Learnt): Pr
   const kept = all.get(number);
   if (kept?.key === key) return kept.minutes;
   const ledger = await readLedger(db, number, "");
-  // What cannot be read is that ticket's own trouble, and is said there.
-  const minutes = ledger.ok
+  // What cannot be read is that ticket's own trouble, and is said there. At a model that is still being learnt the steps
+  // to come are not all the steps there will be.
+  const isKnown = ledger.ok && neverOut(ledger.value.folded.model.guide, job.for).length === 0;
+  const minutes = isKnown
     ? { ...marksOfLedger(ledger.value.folded, learnt), ...(await aboveOf(db, ledger.value)) }
     : UNKNOWN;
   all.set(number, { key, minutes });

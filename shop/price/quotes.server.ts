@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
-import { labourOf, wayOf } from "../../core/price/index.ts";
+import { type Guide, neverOut } from "../../core/guide/index.ts";
+import { labourOf, labourSaid, wayOf } from "../../core/price/index.ts";
 import { quoteOf, type QuoteRates } from "../../core/quote/index.ts";
 import {
   type FoundOffer,
@@ -83,7 +84,9 @@ export type QuoteError =
   | { readonly type: "offer-gone"; readonly offer: string }
   /** Not all that is broken is made good by these. */
   | { readonly type: "not-covered"; readonly part: string }
-  | { readonly type: "nothing-to-price" };
+  | { readonly type: "nothing-to-price" }
+  /** Nobody has taken these out of such a machine yet, and no one said how long it may take. */
+  | { readonly type: "minutes-unknown"; readonly parts: readonly string[] };
 
 export interface Asked {
   readonly id: string;
@@ -91,6 +94,8 @@ export interface Asked {
   readonly hand: readonly HandOffer[];
   /** What the machine is worth, if that was said. Cents. */
   readonly worth?: number;
+  /** What a person allows at the bench: heard where nobody knows the way yet, and needed there. */
+  readonly minutes?: number;
 }
 
 /**
@@ -122,18 +127,27 @@ export async function makeQuote(
   const brought = new Set(chosen.flatMap(({ brings }) => brings));
   const missing = broken.find((part) => !brought.has(part));
   if (missing !== undefined) return fail({ type: "not-covered", part: missing });
+  const strange = neverOut(model.guide, facts.job.for);
+  if (strange.length > 0 && asked.minutes === undefined) {
+    return fail({
+      type: "minutes-unknown",
+      parts: strange.map((part) => partName(model.guide, part)),
+    });
+  }
   const job = { ...facts.job, new: [...brought].filter((part) => !facts.job.for.includes(part)) };
   const plan = isLook(job) ? undefined : await planFor(db, pinned, job);
   if (plan && !plan.ok) return plan;
   const seals = plan ? usedUp(model.guide, plan.value.down).seals : [];
-  const labour = plan ? labourOf(plan.value) : { minutes: COSMETIC_MINUTES, above: 0 };
+  const planned = plan ? labourOf(plan.value) : labourSaid(COSMETIC_MINUTES);
+  const labour =
+    strange.length > 0 && asked.minutes !== undefined ? labourSaid(asked.minutes) : planned;
   const way = wayOf(broken, chosen, rates, () => labour);
   const day = await dayOf(act);
   const quote = quoteOf(way, chosen, rates, {
     finding: facts.work === "find",
     until: dayAfter(day, rates.holds),
     worth: asked.worth,
-    seals: seals.map((part) => model.guide.parts[part]?.name ?? part),
+    seals: seals.map((part) => partName(model.guide, part)),
     covered: covered.filter((part) => facts.job.for.includes(part)),
     isWhole: !isLook(facts.job) && facts.job.for.every((part) => covered.includes(part)),
   });
@@ -141,6 +155,8 @@ export async function makeQuote(
   const deeds = [{ kind: "quoted", quote } as const, ...sealsToAsk(seals, stand)];
   return db.write((transaction) => recordIn(act, number, deeds, named, transaction));
 }
+
+const partName = ({ parts }: Guide, part: string): string => parts[part]?.name ?? part;
 
 /** Feet, stickers, a polish. */
 const COSMETIC_MINUTES = 20;

@@ -321,3 +321,27 @@ test("a part comes in while the supplier is away: nobody waits for it", async ()
   const came = { id: "a", order, code: offer.code, serial: "" };
   expect(done(await arrive(shop.act(), number, came))).toEqual({ fits: true });
 });
+
+test("what nobody has taken out of a model yet is quoted by the minutes that a person allows", async () => {
+  const unknown = { code: "UX-330", maker: "Umber", model: "Ox 13", width: "305", height: "212" };
+  const number = await shop.ticket({ ...unknown, parts: ["battery"] });
+  const hand = [{ name: "Pack", part: "battery", price: 4_000, days: 3 }];
+  const ask = (more: object) =>
+    makeQuote(shop.act(), number, { id: `u${(asked += 1)}`, offers: [], hand, ...more });
+  expect(await ask({})).toEqual({
+    ok: false,
+    error: { type: "minutes-unknown", parts: ["Battery"] },
+  });
+  done(await ask({ minutes: 45 }));
+  const rates = await ratesOf(shop.db);
+  const { quotes } = await stand(number);
+  expect(quotes).toMatchObject([{ minutes: 45 }]);
+  expect(quotes[0]!.lines.find(({ kind }) => kind === "labour")?.net).toBe(0.75 * rates.hour);
+  // Where the guide knows the way, nobody's word changes the minutes.
+  const known = await shop.ticket({ parts: ["fan"] });
+  const [cheapest] = await fanOffers(known);
+  done(
+    await makeQuote(shop.act(), known, { id: "k1", offers: [cheapest!], hand: [], minutes: 999 }),
+  );
+  expect((await stand(known)).quotes[0]!.minutes).toBeLessThan(60);
+});
