@@ -128,12 +128,12 @@ test("every mood of the bench: nothing against access, nothing sideways", async 
   await expect(page.getByRole("region", { name: "Which screw is this?" })).toBeVisible();
   await look("tray");
   await key(page, "t");
-  for (const [key, name] of [
+  for (const [letter, name] of [
     ["n", "A note for the next one"],
     ["p", "A picture of this step"],
     ["s", /binds/],
   ] as const) {
-    await page.keyboard.press(key);
+    await key(page, letter);
     await expect(page.getByText(name).first()).toBeVisible();
     await look(String(name));
     await page.keyboard.press("Escape");

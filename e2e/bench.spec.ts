@@ -218,8 +218,8 @@ test("what bulged at the counter is asked for again before the base is pried", a
   // Live or dead is in sight whatever else is.
   const power = page.getByRole("status", { name: "Power" });
   await expect(power).toContainText("Live");
-  for (const key of ["m", "m", "t", "t"]) {
-    await page.keyboard.press(key);
+  for (const name of ["m", "m", "t", "t"]) {
+    await key(page, name);
     await expect(power).toBeInViewport();
   }
   const bulge = page.locator('[data-stop="bulge"]');
