@@ -5,6 +5,7 @@ export default [
   route("tickets", "routes/tickets.tsx"),
   route("tickets/new", "routes/new-ticket.tsx"),
   route("tickets/:number", "routes/ticket.tsx"),
+  route("tickets/:number/correct", "routes/correct.tsx"),
   route("tickets/:number/bench", "routes/bench.tsx"),
   route("tickets/:number/events", "routes/events.ts"),
   route("tickets/:number/stream", "routes/stream.ts"),

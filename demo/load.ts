@@ -7,7 +7,7 @@ import { seeded } from "../core/base/seeded.ts";
 import { GOOD_MACHINE, simulatedProbe } from "../core/devices/index.ts";
 import { parseGuideText } from "../core/guide/index.ts";
 import type { Person } from "../core/people/index.ts";
-import { shopDay } from "../core/ticket/index.ts";
+import { type Deed, shopDay } from "../core/ticket/index.ts";
 import { findingWords } from "../core/words/index.ts";
 import type { Database } from "../data/database/index.server.ts";
 import { addPeople } from "../data/people/index.server.ts";
@@ -18,6 +18,7 @@ import { storeGuide } from "../shop/guide/index.server.ts";
 import { keepNote } from "../shop/notes/index.server.ts";
 import { keepDemoPins } from "../shop/people/index.server.ts";
 import { openShop } from "../shop/open.server.ts";
+import { record } from "../shop/stage/index.server.ts";
 import { keepSoak } from "../shop/soak/index.server.ts";
 import { decide, takeIn } from "../shop/ticket/index.server.ts";
 import { nextEntry } from "../testing/play.ts";
@@ -146,8 +147,18 @@ async function advance(
     await soakBoth(db, number, by, clock);
     await decideNext("soak-passed");
   }
-  if (stage.at === "nothing") await decideNext("collected");
+  if (stage.at === "nothing") {
+    clock += 3_600_000 * (1 + 3 * random());
+    const act = actAt(db, by, clock, `${number}-collected`);
+    done(await record(act, number, PAID_AND_COLLECTED), `${number} collected`);
+  }
 }
+
+/** Agreed to by word of mouth. */
+const PAID_AND_COLLECTED: readonly Deed[] = [
+  { kind: "paid", cents: 12_000, way: "card" },
+  { kind: "collected", to: "the customer", old: [] },
+];
 
 /** A run on the probe before the work, with a cooler full of dust, and one after it. */
 async function soakBoth(db: Database, number: number, by: string, clock: number): Promise<void> {

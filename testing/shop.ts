@@ -12,6 +12,7 @@ import type { Act } from "../shop/act.server.ts";
 import { readLedger, tick, type OpenLedger } from "../shop/bench/index.server.ts";
 import { storeGuide } from "../shop/guide/index.server.ts";
 import { openShop, type Shop } from "../shop/open.server.ts";
+import { record } from "../shop/stage/index.server.ts";
 import { decide, takeIn } from "../shop/ticket/index.server.ts";
 import { nextEntry } from "./play.ts";
 
@@ -98,6 +99,12 @@ export class TestShop {
     const number = await this.ticket(more);
     done(await decide(this.act(), number, "yes-ready", ""));
     return number;
+  }
+  /** Collected by its customer, whatever was said of money. */
+  async handBack(number: number): Promise<void> {
+    const release = "agreed by word of mouth";
+    const deed = { kind: "collected", to: "the customer", old: [], release } as const;
+    done(await record(this.act(MIREL), number, [deed]));
   }
   async ledger(number: number): Promise<OpenLedger> {
     return done(await readLedger(this.db, number, TOBIN.id));

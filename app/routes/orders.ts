@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { orderErrorWords } from "../../core/words/index.ts";
-import { arrive, askSupplier, orderParts } from "../../shop/supply/index.server.ts";
+import { arrive, askSupplier, orderParts, undoArrival } from "../../shop/supply/index.server.ts";
 import { actFor } from "../frame/act.server.ts";
 import { allowed } from "../frame/allowed.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
@@ -13,6 +13,12 @@ const line = { type: "string", maxLength: 200 };
 
 type Asked =
   | { readonly does: "order" | "ask"; readonly id: string }
+  | {
+      readonly does: "undo";
+      readonly id: string;
+      readonly order: string;
+      readonly why: string;
+    }
   | {
       readonly does: "arrive";
       readonly id: string;
@@ -31,6 +37,16 @@ const readAsked = reader<Asked>({
       required: ["does", "id"],
       additionalProperties: false,
       properties: { does: { enum: ["order", "ask"] }, id },
+    },
+    {
+      required: ["does", "id", "order", "why"],
+      additionalProperties: false,
+      properties: {
+        does: { const: "undo" },
+        id,
+        order: id,
+        why: { type: "string", pattern: "\\S", maxLength: 1000 },
+      },
     },
     {
       required: ["does", "id", "order", "code", "serial"],
@@ -64,7 +80,9 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
     number,
     value.does === "arrive"
       ? await arrive(act, number, value)
-      : await ways[value.does](act, number),
+      : value.does === "undo"
+        ? await undoArrival(act, number, value)
+        : await ways[value.does](act, number),
   );
   return done.ok
     ? data<Sent>({ error: undefined })

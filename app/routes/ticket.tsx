@@ -164,6 +164,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           {(waits === "collection" || waits === "nothing" || stand.payments.length > 0) && (
             <HandBackSection
               number={number}
+              customer={ticket.customer.name}
               waits={waits}
               stand={stand}
               owed={owed}
@@ -174,6 +175,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           )}
           <RecordSection
             people={people}
+            corrections={stand.corrections}
             transitions={transitions}
             lots={work.ok ? work.value.lots : []}
             guide={work.ok ? work.value.guide : undefined}

@@ -26,15 +26,51 @@ const KINDS: readonly PartKind[] = [
   "wifi",
 ];
 
-/** A code that no guide answers to: what it may mean, else a model that is new here and will be learnt at the bench. */
-export function NewMachine({ typed, near }: { typed: string; near: KnownCode["near"] }) {
-  const { setValue, register, formState } = useFormContext<NewTicket>();
+/** No code yet: the machine is taken in all the same, by its name if that can be read. */
+export function NoCode({ asksParts }: { asksParts: boolean }) {
+  return (
+    <Box>
+      <Typography variant="h2">No code yet</Typography>
+      <Typography sx={{ color: "var(--soft)", mb: 1.5 }}>
+        Take it in all the same. Maker and model are enough if the label is worn. Both can wait
+        until the machine comes to a bench.
+      </Typography>
+      <Name />
+      {asksParts && <Kinds />}
+    </Box>
+  );
+}
+
+/** What a machine is called, and the size of its base if somebody measured it. */
+function Name() {
+  const { register, formState } = useFormContext<NewTicket>();
   const { errors } = formState;
   const field = (name: "maker" | "model" | "width" | "height", help = " ") => ({
     ...register(name),
     error: errors[name] !== undefined,
     helperText: errors[name]?.message ?? help,
   });
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1 }}>
+      <TextField {...field("maker")} label="Maker" />
+      <TextField {...field("model")} label="Model" />
+      <TextField {...field("width", "Of the base, left to right; can wait")} label="Width, mm" />
+      <TextField {...field("height", "Of the base, front to back; can wait")} label="Depth, mm" />
+    </Box>
+  );
+}
+
+/** A code that no guide answers to: what it may mean, else a model that is new here and will be learnt at the bench. */
+export function NewMachine({
+  typed,
+  near,
+  asksParts,
+}: {
+  typed: string;
+  near: KnownCode["near"];
+  asksParts: boolean;
+}) {
+  const { setValue } = useFormContext<NewTicket>();
   return (
     <Box>
       {near.length > 0 && (
@@ -59,16 +95,11 @@ export function NewMachine({ typed, near }: { typed: string; near: KnownCode["ne
       )}
       <Typography variant="h2">{near.length > 0 ? "Or a new model" : "A new model"}</Typography>
       <Typography sx={{ color: "var(--soft)", mb: 1.5 }}>
-        No guide answers to “{typed.trim()}” yet. Take it in all the same: the first strip-down
-        writes its guide.
+        No guide has the code “{typed.trim()}” yet. Write the maker and the model: the first
+        strip-down writes the guide.
       </Typography>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1 }}>
-        <TextField {...field("maker")} label="Maker" required />
-        <TextField {...field("model")} label="Model" required />
-        <TextField {...field("width", "Of the base, left to right")} label="Width, mm" required />
-        <TextField {...field("height", "Of the base, front to back")} label="Depth, mm" required />
-      </Box>
-      <Kinds />
+      <Name />
+      {asksParts && <Kinds />}
     </Box>
   );
 }
@@ -84,6 +115,11 @@ function Kinds() {
           <Typography component="legend" variant="h3">
             What is to be replaced?
           </Typography>
+          {value.length === 0 && (
+            <Typography sx={{ color: "var(--soft)" }}>
+              No part chosen: the ticket begins with finding the fault.
+            </Typography>
+          )}
           {error && (
             <FormHelperText error role="alert" sx={{ fontSize: 15, m: 0 }}>
               {error.message}

@@ -11,7 +11,7 @@ import { Controller, useFormContext, useWatch } from "react-hook-form";
 import type { KnownCode, NewTicket } from "../../core/ticket/index.ts";
 import { Condition } from "./condition.tsx";
 import { WorkWanted } from "./office-fields.tsx";
-import { NewMachine } from "./new-machine.tsx";
+import { NewMachine, NoCode } from "./new-machine.tsx";
 import { Term } from "../ui/term.tsx";
 
 /** The kinds a shop replaces, in the order they are asked for; the rest follows by name. */
@@ -35,12 +35,15 @@ export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed
   const asksParts = work !== "find" && work !== "cosmetic";
   const machine = code?.found;
   if (!machine) {
-    return typed.trim() === "" || !code ? (
-      <Typography sx={{ color: "var(--soft)" }}>
-        Type the code on the underside: the machine and its parts appear here.
-      </Typography>
-    ) : (
-      <NewMachine typed={typed} near={code.near} />
+    return (
+      <>
+        <WorkWanted />
+        {typed.trim() === "" || !code ? (
+          <NoCode asksParts={asksParts} />
+        ) : (
+          <NewMachine typed={typed} near={code.near} asksParts={asksParts} />
+        )}
+      </>
     );
   }
   return (
@@ -59,6 +62,7 @@ export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed
           Fans and coolers come out, are cleaned and pasted anew. Choose parts only if it is others.
         </Typography>
       )}
+      {asksParts && <NoneNamed />}
       {asksParts && (
         <Controller
           name="parts"
@@ -95,6 +99,18 @@ export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed
       />
       <Condition machine={machine} />
     </Box>
+  );
+}
+
+/** No part is named yet: then what it is has to be found out first. */
+function NoneNamed() {
+  const { control } = useFormContext<NewTicket>();
+  const parts = useWatch({ control, name: "parts" });
+  if (parts.length > 0) return null;
+  return (
+    <Typography sx={{ color: "var(--soft)" }}>
+      No part chosen: the ticket begins with finding the fault.
+    </Typography>
   );
 }
 

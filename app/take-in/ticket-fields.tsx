@@ -72,10 +72,9 @@ export function TicketFields({
                   {...props}
                   inputRef={ref}
                   label="Code on the underside"
-                  required
                   error={error !== undefined}
                   helperText={
-                    error?.message ?? "Printed on the label underneath; or the machine's name"
+                    error?.message ?? "On the label underneath, or the machine's name. It can wait."
                   }
                 />
               )}

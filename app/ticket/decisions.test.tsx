@@ -60,7 +60,7 @@ test("each thing that is waited for has its own decisions", () => {
   const said = (waits: Wait): string => words(markup(waits));
   expect(said("customer")).toMatch(/order the parts.*parts are here.*give it back/);
   expect(said("part")).toMatch(/The parts have come in/);
-  expect(said("collection")).toMatch(/Paid and collected/);
+  expect(said("collection")).toMatch(/Payment and hand-back/);
   expect(said("nothing")).toMatch(/Handed back/);
   expect(said("nothing")).not.toMatch(/Promised|Paid/);
 });

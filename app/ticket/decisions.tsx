@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { Form, Link } from "react-router";
 import type { Phase, StopKind } from "../../core/bench/index.ts";
 import type { SoakVerdict } from "../../core/soak/index.ts";
@@ -11,6 +11,7 @@ import {
   decisionsFor,
   isAtBench,
   isLook,
+  isNamed,
   type Ticket,
 } from "../../core/ticket/index.ts";
 import {
@@ -133,6 +134,21 @@ export function Decisions({
             </Decide>
           </IfMay>
         )}
+        {!isNamed(ticket) && ticket.waits !== "nothing" && (
+          <Button
+            component={Link}
+            to={`/tickets/${ticket.number}/correct`}
+            variant={ticket.waits === "bench" ? "contained" : "outlined"}
+            size="large"
+          >
+            Say which machine it is
+          </Button>
+        )}
+        {ticket.waits === "collection" && (
+          <Button href="#hand-back" variant="contained" size="large">
+            Payment and hand-back
+          </Button>
+        )}
         {isAtBench(ticket) && phase !== undefined && phase !== "closed" && (
           <Button
             component={Link}
@@ -168,23 +184,18 @@ export function Decisions({
         )}
         <IfMay doing="decide">
           {decisionsFor(ticket.waits)
-            // What is ordered comes in by its code, one by one; what was quoted is paid and handed back with its parts.
+            // What is ordered comes in by its code, one by one.
             .filter(({ id }) => id !== "part-in" || !isOrdered)
-            .filter(({ id }) => id !== "collected" || !hasQuote)
-            .map(({ id }, i) =>
-              id === "collected" ? (
-                <Collected key={id} customer={ticket.customer.name} />
-              ) : (
-                <Decide
-                  key={id}
-                  id={id}
-                  variant={i === 0 && !isBad && id !== "no" ? "contained" : "outlined"}
-                  asks={id === "soak-passed" && isBad ? "Why it goes out all the same" : undefined}
-                >
-                  {id === "soak-passed" && isBad ? "It goes out all the same" : DECISION_WORDS[id]}
-                </Decide>
-              ),
-            )}
+            .map(({ id }, i) => (
+              <Decide
+                key={id}
+                id={id}
+                variant={i === 0 && !isBad && id !== "no" ? "contained" : "outlined"}
+                asks={id === "soak-passed" && isBad ? "Why it goes out all the same" : undefined}
+              >
+                {id === "soak-passed" && isBad ? "It goes out all the same" : DECISION_WORDS[id]}
+              </Decide>
+            ))}
         </IfMay>
         {ticket.waits === "soak" && (
           <IfMay doing="reopen" quiet>
@@ -219,45 +230,6 @@ function Decide({
         {children}
       </Button>
     </Form>
-  );
-}
-
-/** The machine goes: there is no way back from that, so it is asked first. */
-function Collected({ customer }: { customer: string }) {
-  const [isAsked, setAsked] = useState(false);
-  if (!isAsked) {
-    return (
-      <Button fullWidth size="large" variant="contained" onClick={() => setAsked(true)}>
-        {DECISION_WORDS["collected"]}
-      </Button>
-    );
-  }
-  return (
-    <Box
-      role="group"
-      aria-label={`${DECISION_WORDS["collected"]}?`}
-      sx={{ display: "grid", gap: 1, border: "2px solid var(--stop)", borderRadius: "6px", p: 1.5 }}
-    >
-      <Typography sx={{ fontWeight: 700 }}>
-        Has {customer} paid and taken the machine? This ends the ticket and cannot be undone.
-      </Typography>
-      <Form method="post">
-        <Button
-          type="submit"
-          name="decision"
-          value="collected"
-          fullWidth
-          size="large"
-          variant="contained"
-          autoFocus
-        >
-          Yes, hand it back
-        </Button>
-      </Form>
-      <Button size="large" variant="outlined" onClick={() => setAsked(false)}>
-        Not yet
-      </Button>
-    </Box>
   );
 }
 

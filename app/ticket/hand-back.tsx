@@ -30,12 +30,14 @@ import { useSend } from "../ui/use-send.ts";
 import { Fact } from "./fact.tsx";
 import type { WorkView } from "./ticket-view.ts";
 import { IfMay } from "../ui/if-may.tsx";
+import { WithWhy } from "../ui/with-why.tsx";
 
 type Parts = Pick<Guide, "parts" | "joints">;
 
 /** Paid, collected, to whom; where the old parts go; what the customer is told. */
 export function HandBackSection({
   number,
+  customer,
   waits,
   stand,
   owed,
@@ -44,6 +46,8 @@ export function HandBackSection({
   guide,
 }: {
   number: number;
+  /** Who fetches it, unless somebody else does. */
+  customer: string;
   waits: Wait;
   stand: Stand;
   owed: number | undefined;
@@ -53,7 +57,8 @@ export function HandBackSection({
   guide: Parts;
 }) {
   const zone = useZone();
-  const { payments, paidElsewhere, collected } = stand;
+  const { payments, reversed, paidElsewhere, collected, cameBack } = stand;
+  const deeds = useSend(`/tickets/${number}/deeds`);
   const paid = paidSoFar(stand);
   const line =
     owed === undefined
@@ -62,62 +67,98 @@ export function HandBackSection({
   const care = aftercareWords(replaced.flatMap((id) => guide.parts[id]?.kind ?? []));
   const isReady = waits === "collection";
   return (
-    <Fold title="Hand back" line={collected ? `to ${collected.to}` : line} isOpen={isReady}>
-      {paidElsewhere.map(({ at, cents }) => (
-        <Fact key={at} name={momentWords(at, zone)}>
-          <span className="mono">{moneyWords(cents)}</span> to the shop that sent it: not in this
-          till, and not counted here
-        </Fact>
-      ))}
-      {payments.map(({ at, cents, way }) => (
-        <Fact key={at} name={momentWords(at, zone)}>
-          <span className="mono">{moneyWords(cents)}</span>,{" "}
-          {WAY_OF_PAYING_WORDS[way].toLowerCase()}
-        </Fact>
-      ))}
-      {waits !== "nothing" && (owed === undefined || owed > 0) && (
-        <IfMay doing="decide">
-          <Pay number={number} owed={owed ?? 0} />
-        </IfMay>
-      )}
-      {broken.length > 0 && (
-        <Fact name="Broke in the work">
-          {broken.map(({ words, tells }) => (
-            <div key={words}>
-              {words}{" "}
-              {tells === "desk" ? "Tell the customer." : "The technician tells the customer."}
-            </div>
-          ))}
-        </Fact>
-      )}
-      {care.length > 0 && (
-        <Fact name="Tell the customer">
-          {care.map((words) => (
-            <div key={words}>{words}</div>
-          ))}
-        </Fact>
-      )}
-      {collected && (
-        <Fact name="Collected">
-          {momentWords(collected.at, zone)}, to {collected.to}
-          {collected.old.map(({ part, way }) => (
-            <div key={part}>
-              Old {partWord(guide, part)}: {OLD_WAY_WORDS[way].toLowerCase()}
-            </div>
-          ))}
-        </Fact>
-      )}
-      {isReady && (
-        <IfMay doing="decide" quiet>
-          <Collect number={number} replaced={replaced} guide={guide} />
-        </IfMay>
-      )}
-      <Box sx={{ mt: 1 }}>
-        <a href={`/tickets/${number}/papers/hand-back.pdf`} style={{ color: "inherit" }}>
-          Paper for the customer (PDF)
-        </a>
-      </Box>
-    </Fold>
+    <Box id="hand-back" tabIndex={-1} sx={{ outline: "none", scrollMarginTop: 80 }}>
+      <Fold title="Hand back" line={collected ? `to ${collected.to}` : line} isOpen={isReady}>
+        {deeds.error !== undefined && <Alert severity="error">{deeds.error}</Alert>}
+        {paidElsewhere.map(({ at, cents }) => (
+          <Fact key={at} name={momentWords(at, zone)}>
+            <span className="mono">{moneyWords(cents)}</span> to the shop that sent it: not in this
+            till, and not counted here
+          </Fact>
+        ))}
+        {payments.map(({ id, at, cents, way }) => (
+          <Fact key={id} name={momentWords(at, zone)}>
+            <span className="mono">{moneyWords(cents)}</span>,{" "}
+            {WAY_OF_PAYING_WORDS[way].toLowerCase()}{" "}
+            <IfMay doing="release" quiet>
+              <WithWhy
+                name="Take it back"
+                isBusy={deeds.isBusy}
+                send={(why) => deeds.send({ deed: { kind: "reversed", payment: id, why } })}
+              />
+            </IfMay>
+          </Fact>
+        ))}
+        {reversed.map(({ id, at, cents, why }) => (
+          <Fact key={id} name={momentWords(at, zone)}>
+            <s className="mono">{moneyWords(cents)}</s> taken back: {why}
+          </Fact>
+        ))}
+        {waits !== "nothing" && (owed === undefined || owed > 0) && (
+          <IfMay doing="decide">
+            <Pay number={number} owed={owed ?? 0} />
+          </IfMay>
+        )}
+        {broken.length > 0 && (
+          <Fact name="Broke in the work">
+            {broken.map(({ words, tells }) => (
+              <div key={words}>
+                {words}{" "}
+                {tells === "desk" ? "Tell the customer." : "The technician tells the customer."}
+              </div>
+            ))}
+          </Fact>
+        )}
+        {care.length > 0 && (
+          <Fact name="Tell the customer">
+            {care.map((words) => (
+              <div key={words}>{words}</div>
+            ))}
+          </Fact>
+        )}
+        {collected && (
+          <Fact name="Collected">
+            {momentWords(collected.at, zone)}, to {collected.to}
+            {collected.release !== undefined && <div>Let go all the same: {collected.release}</div>}
+            {collected.old.map(({ part, way }) => (
+              <div key={part}>
+                Old {partWord(guide, part)}: {OLD_WAY_WORDS[way].toLowerCase()}
+              </div>
+            ))}
+          </Fact>
+        )}
+        {collected && (
+          <IfMay doing="release" quiet>
+            <WithWhy
+              name="It was not handed back"
+              isBusy={deeds.isBusy}
+              send={(why) => deeds.send({ deed: { kind: "not-collected", why } })}
+            />
+          </IfMay>
+        )}
+        {cameBack.map(({ at, why }) => (
+          <Fact key={at} name={momentWords(at, zone)}>
+            Hand-back undone: {why}
+          </Fact>
+        ))}
+        {isReady && (
+          <IfMay doing="decide" quiet>
+            <Collect
+              number={number}
+              customer={customer}
+              isOpen={owed === undefined ? payments.length === 0 : owed > 0}
+              replaced={replaced}
+              guide={guide}
+            />
+          </IfMay>
+        )}
+        <Box sx={{ mt: 1 }}>
+          <a href={`/tickets/${number}/papers/hand-back.pdf`} style={{ color: "inherit" }}>
+            Paper for the customer (PDF)
+          </a>
+        </Box>
+      </Fold>
+    </Box>
   );
 }
 
@@ -167,15 +208,29 @@ const usualWay = (guide: Parts, part: string): OldWay =>
 
 function Collect({
   number,
+  customer,
+  isOpen,
   replaced,
   guide,
 }: {
   number: number;
+  customer: string;
+  /** Whether money is owed, or nobody has named a price. */
+  isOpen: boolean;
   replaced: readonly string[];
   guide: Parts;
 }) {
   const deeds = useSend(`/tickets/${number}/deeds`);
-  const [to, setTo] = useState("");
+  const [to, setTo] = useState(customer);
+  const collect = (release?: string) =>
+    deeds.send({
+      deed: {
+        kind: "collected",
+        to: capital(to.trim()),
+        old: replaced.map((part) => ({ part, way: wayOf(part) })),
+        ...(release === undefined ? {} : { release }),
+      },
+    });
   const [ways, setWays] = useState<Readonly<Record<string, OldWay>>>({});
   const wayOf = (part: string): OldWay => ways[part] ?? usualWay(guide, part);
   return (
@@ -208,18 +263,19 @@ function Collect({
         <Button
           variant="contained"
           disabled={to.trim() === "" || deeds.isBusy}
-          onClick={() =>
-            deeds.send({
-              deed: {
-                kind: "collected",
-                to: capital(to.trim()),
-                old: replaced.map((part) => ({ part, way: wayOf(part) })),
-              },
-            })
-          }
+          onClick={() => collect()}
         >
           Hand it back
         </Button>
+        {isOpen && (
+          <IfMay doing="release" quiet>
+            <WithWhy
+              name="It goes out unpaid"
+              isBusy={deeds.isBusy || to.trim() === ""}
+              send={collect}
+            />
+          </IfMay>
+        )}
       </Box>
     </Box>
   );

@@ -197,6 +197,7 @@ describe("hand back", () => {
     words(
       <HandBackSection
         {...at(waits)}
+        customer="Ansel"
         stand={stand(...deeds)}
         owed={owed}
         replaced={["fan", "pack"]}

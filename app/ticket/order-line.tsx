@@ -9,6 +9,7 @@ import { useDevice } from "../devices/use-device.ts";
 import { dayWords, momentWords, useZone } from "../ui/days.ts";
 import { useMay } from "../ui/who.ts";
 import { useSend } from "../ui/use-send.ts";
+import { WithWhy } from "../ui/with-why.tsx";
 
 /** One order; while it is on its way, its code is scanned or typed when it comes. */
 export function OrderLine({ number, order }: { number: number; order: Order }) {
@@ -78,6 +79,20 @@ export function OrderLine({ number, order }: { number: number; order: Order }) {
             It is here
           </Button>
         </Box>
+      )}
+      {isUnderWay && may("order") && (
+        <WithWhy
+          name="Cancel the order"
+          isBusy={deeds.isBusy}
+          send={(why) => deeds.send({ deed: { kind: "cancelled", order: order.order, why } })}
+        />
+      )}
+      {(order.state === "fits" || order.state === "wrong") && may("order") && (
+        <WithWhy
+          name={order.offer.source === "shelf" ? "Put it back on the shelf" : "It has not come in"}
+          isBusy={orders.isBusy}
+          send={(why) => orders.send({ does: "undo", order: order.order, why })}
+        />
       )}
       {order.state === "wrong" && may("decide") && (
         <Button

@@ -137,9 +137,30 @@ describe("checks", () => {
   });
 });
 
-test("the record lists each transition with its note", () => {
+test("the record lists each transition with its note, and what was put right", () => {
   const said = words(
-    <RecordSection people={people} guide={guide} transitions={transitions} lots={[]} />,
+    <RecordSection
+      people={people}
+      corrections={[
+        {
+          kind: "corrected",
+          at: "2026-01-04T08:00:00.000Z",
+          by: people[0]!.id,
+          changes: [
+            { field: "phone", was: "", is: "0550 2" },
+            { field: "promised", was: "2026-01-05", is: "2026-01-07" },
+          ],
+          why: "the part is late",
+          told: "phone",
+        },
+      ]}
+      guide={guide}
+      transitions={transitions}
+      lots={[]}
+    />,
   );
   expect(said).toMatch(/Tobin Harrow: at the bench \(held: swollen\)/);
+  expect(said).toContain("Phone: nothing is now “0550 2”");
+  expect(said).toContain("Promised for: “2026-01-05” is now “2026-01-07”");
+  expect(said).toContain("The customer was told: by phone Why: the part is late");
 });

@@ -1,4 +1,5 @@
 import { aboveLeast, diveFromText } from "../../core/plan/index.ts";
+import EditOutlined from "@mui/icons-material/EditOutlined";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -7,12 +8,20 @@ import { Link, useFetcher } from "react-router";
 import type { Checked, Fitted, Lot, Phase } from "../../core/bench/index.ts";
 import { nameOf, type Person } from "../../core/people/index.ts";
 import type { SoakFacts } from "../../core/soak/index.ts";
-import type { Ticket, TicketLine, TicketTrouble, Transition } from "../../core/ticket/index.ts";
+import {
+  type Corrected,
+  isNamed,
+  type Ticket,
+  type TicketLine,
+  type TicketTrouble,
+  type Transition,
+} from "../../core/ticket/index.ts";
 import { adapterState } from "../../core/readings/index.ts";
 import {
   aboveWords,
   adapterWords,
   capital,
+  correctionWords,
   DATA_WORDS,
   jointWord,
   MARK_WORDS,
@@ -23,6 +32,7 @@ import {
   PASSWORD_WORDS,
   troubleWords,
   WAIT_WORDS,
+  WAY_OF_ANSWER_WORDS,
   WORK_WORDS,
   wordList,
 } from "../../core/words/index.ts";
@@ -30,6 +40,8 @@ import { Tally } from "../bench/step/tally.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
 import { Changes } from "../guide/stored.tsx";
 import { Fold } from "../ui/fold.tsx";
+import { IfMay } from "../ui/if-may.tsx";
+import { phoneLink } from "../ui/phone.ts";
 import { Fact } from "./fact.tsx";
 import { IntakePhotos } from "./intake-photos.tsx";
 import { dayOfWords, momentWords, useZone } from "../ui/days.ts";
@@ -54,7 +66,11 @@ export function TakeInSection({
     <Fold title="Take in" line={fault} isOpen={!isDone}>
       <Fact name="Customer">
         {customer.name}
-        {customer.phone !== "" && `, ${customer.phone}`}
+        {customer.phone !== "" && (
+          <>
+            , <a href={phoneLink(customer.phone)}>{customer.phone}</a>
+          </>
+        )}
       </Fact>
       {elsewhere && (
         <Fact name="From elsewhere">
@@ -64,9 +80,11 @@ export function TakeInSection({
         </Fact>
       )}
       <Fact name="Fault">{fault}</Fact>
-      <Fact name="Machine">
-        {ticket.machine}, code <span className="mono">{code}</span>
-      </Fact>
+      {isNamed(ticket) && (
+        <Fact name="Machine">
+          {ticket.machine}, code <span className="mono">{code}</span>
+        </Fact>
+      )}
       <Fact name="Serial">
         <span className="mono">{serial === "" ? "not noted" : serial}</span>
       </Fact>
@@ -103,6 +121,19 @@ export function TakeInSection({
           Slip for the customer (PDF)
         </a>
       </Fact>
+      {isNamed(ticket) ? null : (
+        <Fact name="Which machine">nobody knows yet: no code, no name</Fact>
+      )}
+      <IfMay doing="decide" quiet>
+        <Button
+          component={Link}
+          to={`/tickets/${ticket.number}/correct`}
+          size="small"
+          startIcon={<EditOutlined />}
+        >
+          Put something right
+        </Button>
+      </IfMay>
       <IntakePhotos number={ticket.number} photos={photos} />
     </Fold>
   );
@@ -313,11 +344,14 @@ export function ProveSection({
 
 export function RecordSection({
   people,
+  corrections,
   guide,
   transitions,
   lots,
 }: {
   people: readonly Person[];
+  /** What was put right since it was taken in. */
+  corrections: readonly Corrected[];
   guide: NamedGuide | undefined;
   transitions: readonly Transition[];
   lots: readonly Lot[];
@@ -335,6 +369,18 @@ export function RecordSection({
         <Fact key={i} name={momentWords(at, zone)}>
           {nameOf(people, by)}: {WAIT_WORDS[to].head.toLowerCase()}
           {note !== "" && ` (${note})`}
+        </Fact>
+      ))}
+      {corrections.map(({ at, by, changes, why, told }) => (
+        <Fact key={`${at} ${changes[0]?.field ?? ""}`} name={momentWords(at, zone)}>
+          {nameOf(people, by)} put this right:
+          {changes.map((change) => (
+            <div key={change.field}>{correctionWords(change)}</div>
+          ))}
+          {told !== undefined && (
+            <div>The customer was told: {WAY_OF_ANSWER_WORDS[told].toLowerCase()}</div>
+          )}
+          {why !== "" && <div>Why: {why}</div>}
         </Fact>
       ))}
     </Fold>

@@ -24,7 +24,7 @@ describe("rights", () => {
   });
 
   test.each([
-    ["technician", ["rates", "hours", "people", "customer", "export", "progress"]],
+    ["technician", ["release", "rates", "hours", "people", "customer", "export", "progress"]],
     [
       "front-desk",
       [
@@ -47,6 +47,7 @@ describe("rights", () => {
       [
         "take-in",
         "decide",
+        "release",
         "price",
         "order",
         "close-short",

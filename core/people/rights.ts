@@ -13,6 +13,8 @@ export const RIGHTS = {
   "take-in": OFFICE,
   "find-out": ALL,
   decide: OFFICE,
+  /** To let a machine go with something open; to take back a payment or a hand-back. */
+  release: DESK,
   price: OFFICE,
   order: OFFICE,
   tick: BENCH,

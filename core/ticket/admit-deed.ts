@@ -1,8 +1,8 @@
 import type { QuoteRates } from "../quote/index.ts";
-import type { Deed } from "./deeds.ts";
+import type { Correctable, Deed } from "./deeds.ts";
 import type { OrderState, Stand } from "./stand.ts";
 import type { Wait } from "./stage.ts";
-import { isLook, owedFor, type StageFacts, waitsOf } from "./waits.ts";
+import { consentsOpen, isLook, owedFor, type StageFacts, waitsOf } from "./waits.ts";
 
 /** Why a deed is not written: it goes against what the ticket is. */
 export type DeedRefusal =
@@ -17,6 +17,13 @@ export type DeedRefusal =
   | { readonly type: "order-is"; readonly state: OrderState }
   | { readonly type: "nothing-found" }
   | { readonly type: "owed"; readonly cents: number }
+  | { readonly type: "payment-unknown" }
+  /** A consent that nobody gave, or a part that is on its way: somebody has to settle it first. */
+  | { readonly type: "still-open"; readonly what: "consent" | "order" }
+  /** A yes was given without a price, and nothing was paid: somebody has to say what it costs. */
+  | { readonly type: "price-unsaid" }
+  /** The machine has been opened for its job: these stay as they are. */
+  | { readonly type: "begun"; readonly field: Correctable }
   | { readonly type: "too-much"; readonly owed: number };
 
 const REFUSALS: Readonly<Record<DeedRefusal["type"], true>> = {
@@ -29,6 +36,10 @@ const REFUSALS: Readonly<Record<DeedRefusal["type"], true>> = {
   "order-is": true,
   "nothing-found": true,
   owed: true,
+  "payment-unknown": true,
+  "still-open": true,
+  "price-unsaid": true,
+  begun: true,
   "too-much": true,
 };
 
@@ -62,7 +73,11 @@ const PLACES: Readonly<Record<Deed["kind"], readonly Wait[]>> = {
   passed: ["soak"],
   reopened: ["soak"],
   paid: BEFORE_THE_END.concat("collection"),
+  reversed: BEFORE_THE_END.concat("collection", "nothing"),
   collected: ["collection"],
+  "not-collected": ["nothing"],
+  "not-arrived": UNBEGUN.concat("bench"),
+  corrected: BEFORE_THE_END.concat("collection", "nothing"),
 };
 
 /** What an order has to be for a deed about it. */
@@ -71,7 +86,12 @@ const ORDER_IS: Readonly<Partial<Record<Deed["kind"], readonly OrderState[]>>> =
   arrived: ["under-way"],
   cancelled: ["under-way"],
   "sent-back": ["wrong", "fits"],
+  "not-arrived": ["wrong", "fits"],
 };
+
+/** What a ticket goes by until it is handed back, and what it goes by until its machine is opened. */
+const BEFORE_THE_END_ONLY: readonly Correctable[] = ["promised"];
+const UNBEGUN_ONLY: readonly Correctable[] = ["code", "work"];
 
 /** Why a deed may not be written behind those that are there; undefined: it may. */
 export function refusedDeed(
@@ -104,11 +124,43 @@ export function refusedDeed(
       return owed !== undefined && stand.agreed !== undefined && deed.cents > owed
         ? { type: "too-much", owed }
         : undefined;
+    case "reversed":
+      return stand.payments.some(({ id }) => id === deed.payment)
+        ? undefined
+        : { type: "payment-unknown" };
     case "collected":
-      return owed !== undefined && owed > 0 ? { type: "owed", cents: owed } : undefined;
+      return deed.release === undefined ? keptFor(stand, owed) : undefined;
+    case "corrected":
+      return refusedCorrection(facts, waits, deed);
     default:
       return undefined;
   }
+}
+
+/** What keeps a machine here: a consent or a part that is open, money that is owed, or that nobody has named. */
+function keptFor(stand: Stand, owed: number | undefined): DeedRefusal | undefined {
+  if (stand.answer?.answer === "yes" && consentsOpen(stand).length > 0) {
+    return { type: "still-open", what: "consent" };
+  }
+  if (stand.orders.some(({ state }) => state === "under-way" || state === "wrong")) {
+    return { type: "still-open", what: "order" };
+  }
+  if (owed === undefined) return stand.payments.length > 0 ? undefined : { type: "price-unsaid" };
+  return owed > 0 ? { type: "owed", cents: owed } : undefined;
+}
+
+/** What is planned by is put right before the machine is opened; the rest at any time. */
+function refusedCorrection(
+  { bench }: StageFacts,
+  waits: Wait,
+  { changes }: Extract<Deed, { kind: "corrected" }>,
+): DeedRefusal | undefined {
+  const late = changes.find(({ field }) => UNBEGUN_ONLY.includes(field) && bench !== "idle");
+  if (late) return { type: "begun", field: late.field };
+  const isOver = changes.some(
+    ({ field }) => BEFORE_THE_END_ONLY.concat(UNBEGUN_ONLY).includes(field) && waits === "nothing",
+  );
+  return isOver ? { type: "moved-on", waits } : undefined;
 }
 
 /** A yes is to a quote that still holds; once the machine is open for its job nobody says no any more. */

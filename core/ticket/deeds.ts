@@ -8,6 +8,26 @@ import { type Quote, quoteSchema } from "../quote/index.ts";
 export const WAYS_OF_ANSWER = ["counter", "phone", "message"] as const;
 export type WayOfAnswer = (typeof WAYS_OF_ANSWER)[number];
 
+/** What was noted of a ticket at the counter and can be put right later. */
+export const CORRECTABLE = [
+  "customer",
+  "phone",
+  "fault",
+  "code",
+  "serial",
+  "condition",
+  "promised",
+  "work",
+] as const;
+export type Correctable = (typeof CORRECTABLE)[number];
+
+/** One thing that was put right: what stood there, and what stands there now. */
+export interface Correction {
+  readonly field: Correctable;
+  readonly was: string;
+  readonly is: string;
+}
+
 export const WAYS_OF_PAYING = ["cash", "card", "transfer"] as const;
 export type WayOfPaying = (typeof WAYS_OF_PAYING)[number];
 
@@ -89,10 +109,25 @@ export type Deed =
   /** It went back to the bench after it was shut. */
   | { readonly kind: "reopened"; readonly note: string }
   | { readonly kind: "paid"; readonly cents: number; readonly way: WayOfPaying }
+  /** A payment that was none, by the id of its deed: the money goes back, or never came. */
+  | { readonly kind: "reversed"; readonly payment: string; readonly why: string }
   | {
       readonly kind: "collected";
       readonly to: string;
       readonly old: readonly { readonly part: string; readonly way: OldWay }[];
+      /** Why it goes out with something open. */
+      readonly release?: string;
+    }
+  /** It was not handed back after all, or came back at once. */
+  | { readonly kind: "not-collected"; readonly why: string }
+  /** What was checked in on an order was something else. */
+  | { readonly kind: "not-arrived"; readonly order: string; readonly why: string }
+  /** What was noted wrong at the counter; `told`: how the customer heard of another day. */
+  | {
+      readonly kind: "corrected";
+      readonly changes: readonly Correction[];
+      readonly why: string;
+      readonly told?: WayOfAnswer;
     };
 
 /** A deed as it stands in the record of its ticket. */
@@ -171,19 +206,50 @@ export const DEEDS: Readonly<Record<Deed["kind"], object>> = {
     cents: { type: "integer", minimum: 1, maximum: 100_000_000 },
     way: { enum: [...WAYS_OF_PAYING] },
   }),
-  collected: deed("collected", {
-    to: needed,
-    old: {
-      type: "array",
-      maxItems: 200,
-      items: {
-        type: "object",
-        required: ["part", "way"],
-        properties: { part: id, way: { enum: [...OLD_WAYS] } },
-        additionalProperties: false,
+  reversed: deed("reversed", { payment: id, why: needed }),
+  collected: deed(
+    "collected",
+    {
+      to: needed,
+      old: {
+        type: "array",
+        maxItems: 200,
+        items: {
+          type: "object",
+          required: ["part", "way"],
+          properties: { part: id, way: { enum: [...OLD_WAYS] } },
+          additionalProperties: false,
+        },
       },
+      release: needed,
     },
-  }),
+    ["release"],
+  ),
+  "not-collected": deed("not-collected", { why: needed }),
+  "not-arrived": deed("not-arrived", { order: id, why: needed }),
+  corrected: deed(
+    "corrected",
+    {
+      changes: {
+        type: "array",
+        minItems: 1,
+        maxItems: CORRECTABLE.length,
+        items: {
+          type: "object",
+          required: ["field", "was", "is"],
+          properties: {
+            field: { enum: [...CORRECTABLE] },
+            was: { type: "string", maxLength: 2000 },
+            is: { type: "string", maxLength: 2000 },
+          },
+          additionalProperties: false,
+        },
+      },
+      why: words,
+      told: { enum: [...WAYS_OF_ANSWER] },
+    },
+    ["told"],
+  ),
 };
 
 const any = (kinds: readonly Deed["kind"][]): object => ({
@@ -213,7 +279,10 @@ export type PlainDeed = Extract<
       | "worked"
       | "consent"
       | "paid"
-      | "collected";
+      | "reversed"
+      | "collected"
+      | "not-collected"
+      | "not-arrived";
   }
 >;
 
@@ -231,6 +300,9 @@ export const readPlainDeed: Reader<PlainDeed> = reader(
     "worked",
     "consent",
     "paid",
+    "reversed",
     "collected",
+    "not-collected",
+    "not-arrived",
   ]),
 );

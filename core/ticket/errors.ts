@@ -36,3 +36,12 @@ export type TakeInError =
   /** It was promised for a day that is over. */
   | { readonly type: "promise-over" }
   | { readonly type: "no-sequence" };
+
+/** Why nothing was put right. */
+export type CorrectError =
+  | DecideError
+  | Exclude<TakeInError, { readonly type: "part-not-here" }>
+  /** The other machine has no part of that kind: the job has to be changed first. */
+  | { readonly type: "no-such-part"; readonly part: string }
+  /** A part is to be replaced, and none is named. */
+  | { readonly type: "no-part" };

@@ -25,13 +25,23 @@ export {
   packSigns,
   newModelOf,
   readNewTicket,
+  USUAL_SIZE,
+  workOf,
   type NewTicket,
   type NewTicketField,
 } from "./new-ticket.ts";
+export {
+  type CorrectingField,
+  type CorrectingForm,
+  correctingOf,
+  fieldsIn,
+  readCorrecting,
+} from "./correcting.ts";
 export type { Hit } from "./hit.ts";
 export type { KnownCode } from "./known-code.ts";
 export type {
   ChangeJobError,
+  CorrectError,
   DecideError,
   RenewError,
   TakeInError,
@@ -41,12 +51,15 @@ export type { TickError, TickReply } from "./tick.ts";
 export { workLine, type WorkLine } from "./work-line.ts";
 export {
   CONSENTS,
+  CORRECTABLE,
   OLD_WAYS,
   readDeed,
   readPlainDeed,
   WAYS_OF_ANSWER,
   WAYS_OF_PAYING,
   type Consent,
+  type Correctable,
+  type Correction,
   type Deed,
   type OldWay,
   type Ordered,
@@ -56,7 +69,16 @@ export {
   type WayOfPaying,
 } from "./deeds.ts";
 export { doingOf } from "./doing.ts";
-export { afterDeed, paidSoFar, standOf, type Order, type OrderState, type Stand } from "./stand.ts";
+export {
+  afterDeed,
+  paidSoFar,
+  standOf,
+  type Corrected,
+  type Order,
+  type OrderState,
+  type Payment,
+  type Stand,
+} from "./stand.ts";
 export {
   blocksOf,
   hasWay,
@@ -81,3 +103,4 @@ export {
 } from "./intake.ts";
 export { mayBeSame, type FoundCustomer } from "./doubles.ts";
 export { knownBy, struckRecord, struckText } from "./strike.ts";
+export { isNamed, UNNAMED } from "./unnamed.ts";

@@ -26,27 +26,41 @@ export interface NewTicket {
   readonly consents: readonly { readonly about: Consent; readonly given: "yes" | "no" | "open" }[];
   readonly mode: "short" | "book";
   readonly promised: string;
-  /** Of a machine that no guide answers to: who made it, and the size of its base in millimetres. */
+  /**
+   * Of a machine that no guide answers to: who made it, and the size of its base in millimetres. Without them, and
+   * without a code, nobody knows yet which machine it is.
+   */
   readonly maker?: string;
   readonly model?: string;
   readonly width?: string;
   readonly height?: string;
 }
 
-/** The new model that a ticket describes, when its maker, name and size are there. */
-export function newModelOf(ticket: NewTicket): NewModel | undefined {
-  const { maker = "", model = "", code } = ticket;
-  const [width, height] = [Number(ticket.width), Number(ticket.height)];
+/** The new model that a ticket describes, when its maker and name are there; a size nobody measured is a usual one. */
+export function newModelOf({
+  maker = "",
+  model = "",
+  code,
+  width = "",
+  height = "",
+}: Pick<NewTicket, "maker" | "model" | "code" | "width" | "height">): NewModel | undefined {
+  if (maker.trim() === "" || model.trim() === "") return undefined;
+  const size = (typed: string, usual: number): number => (typed === "" ? usual : Number(typed));
+  const [across, deep] = [size(width, USUAL_SIZE.width), size(height, USUAL_SIZE.height)];
   const isSize = (mm: number): boolean => mm >= LEAST_MM && mm <= MOST_MM;
-  if (maker.trim() === "" || model.trim() === "" || !isSize(width) || !isSize(height)) {
-    return undefined;
-  }
-  return { maker: maker.trim(), model: model.trim(), code: code.trim(), width, height };
+  if (!isSize(across) || !isSize(deep)) return undefined;
+  const name = { maker: maker.trim(), model: model.trim() };
+  // A label that cannot be read any more: the machine goes by its name.
+  const known = code.trim() === "" ? `${name.maker} ${name.model}` : code.trim();
+  return { ...name, code: known, width: across, height: deep };
 }
 
 /** No laptop is smaller, or larger. */
 const LEAST_MM = 100;
 const MOST_MM = 600;
+
+/** The base of a usual laptop, mm. */
+export const USUAL_SIZE = { width: 360, height: 245 };
 
 export type NewTicketField = keyof NewTicket;
 
@@ -77,7 +91,7 @@ export const newTicketSchema = {
     customer: needed,
     phone: line,
     fault: { type: "string", pattern: "\\S", maxLength: 2000 },
-    code: needed,
+    code: line,
     serial: line,
     condition: { type: "string", maxLength: 2000 },
     signs: { type: "array", items: { enum: [...PACK_SIGNS] }, uniqueItems: true },
@@ -108,13 +122,11 @@ export const newTicketSchema = {
   },
 };
 
-/** What is replaced has to be named; a fault that is to be found has no parts yet. */
-const PARTS_NAMED = {
-  if: { properties: { work: { enum: ["replace", "upgrade"] } } },
-  then: { properties: { parts: { type: "array", minItems: 1 } } },
-};
+const read = reader<NewTicket>(newTicketSchema);
 
-const read = reader<NewTicket>({ ...newTicketSchema, ...PARTS_NAMED });
+/** Where no part is named, what it is has to be found out first. */
+export const workOf = ({ work, parts }: Pick<NewTicket, "work" | "parts">): Work =>
+  parts.length === 0 && (work === "replace" || work === "upgrade") ? "find" : work;
 
 /** A new ticket, or the fields that are wrong, in the order they are asked for. */
 export function readNewTicket(value: unknown): Result<NewTicket, readonly NewTicketField[]> {

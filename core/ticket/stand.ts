@@ -22,7 +22,9 @@ interface Stamped {
   readonly by: string;
 }
 
-type Payment = Extract<Deed, { kind: "paid" }> & Stamped;
+/** `id` is that of its deed. */
+export type Payment = Extract<Deed, { kind: "paid" }> & Stamped & { readonly id: string };
+export type Corrected = Extract<Deed, { kind: "corrected" }> & Stamped;
 export type Answered = Extract<Deed, { kind: "answered" }> & Stamped;
 export type FoundCause = Extract<Deed, { kind: "found" }> & Stamped;
 
@@ -51,14 +53,20 @@ export interface Stand {
   readonly held: (Stamped & { readonly note: string }) | undefined;
   readonly passed: (Stamped & { readonly note: string }) | undefined;
   readonly payments: readonly Payment[];
+  /** Payments that were taken back, with why. */
+  readonly reversed: readonly (Payment & { readonly why: string })[];
   /** What another shop took before the ticket came from there: history, in that shop's till and not in this one's. */
   readonly paidElsewhere: readonly Payment[];
   readonly collected:
     | (Stamped & {
         readonly to: string;
         readonly old: readonly { readonly part: string; readonly way: OldWay }[];
+        readonly release: string | undefined;
       })
     | undefined;
+  /** What was put right, and hand-backs that were taken back, in words of who did it. */
+  readonly corrections: readonly Corrected[];
+  readonly cameBack: readonly (Stamped & { readonly why: string })[];
 }
 
 export const NOTHING_DONE: Stand = {
@@ -80,8 +88,11 @@ export const NOTHING_DONE: Stand = {
   held: undefined,
   passed: undefined,
   payments: [],
+  reversed: [],
   paidElsewhere: [],
   collected: undefined,
+  corrections: [],
+  cameBack: [],
 };
 
 /** What a ticket's deeds, oldest first, come to. */
@@ -89,7 +100,7 @@ export const standOf = (deeds: readonly StoredDeed[]): Stand =>
   deeds.reduce(afterDeed, NOTHING_DONE);
 
 /** A ticket after one deed more. */
-export function afterDeed(stand: Stand, { deed, at, by }: StoredDeed): Stand {
+export function afterDeed(stand: Stand, { id, deed, at, by }: StoredDeed): Stand {
   const stamp = { at, by };
   switch (deed.kind) {
     case "says":
@@ -146,10 +157,38 @@ export function afterDeed(stand: Stand, { deed, at, by }: StoredDeed): Stand {
       return { ...stand, passed: undefined };
     case "paid":
       return isElsewhere({ id: by })
-        ? { ...stand, paidElsewhere: [...stand.paidElsewhere, { ...deed, ...stamp }] }
-        : { ...stand, payments: [...stand.payments, { ...deed, ...stamp }] };
-    case "collected":
-      return { ...stand, collected: { ...stamp, to: deed.to, old: deed.old } };
+        ? { ...stand, paidElsewhere: [...stand.paidElsewhere, { ...deed, ...stamp, id }] }
+        : { ...stand, payments: [...stand.payments, { ...deed, ...stamp, id }] };
+    case "reversed": {
+      const { why } = deed;
+      const back = stand.payments.filter((one) => one.id === deed.payment);
+      return {
+        ...stand,
+        payments: stand.payments.filter((one) => !back.includes(one)),
+        reversed: [...stand.reversed, ...back.map((one) => ({ ...one, why }))],
+      };
+    }
+    case "collected": {
+      const { to, old, release } = deed;
+      return { ...stand, collected: { ...stamp, to, old, release } };
+    }
+    case "not-collected":
+      return {
+        ...stand,
+        collected: undefined,
+        cameBack: [...stand.cameBack, { ...stamp, why: deed.why }],
+      };
+    case "not-arrived":
+      return {
+        ...stand,
+        orders: stand.orders.map((order) => {
+          if (order.order !== deed.order) return order;
+          const { arrived: _, ...underWay } = order;
+          return { ...underWay, state: "under-way" };
+        }),
+      };
+    case "corrected":
+      return { ...stand, corrections: [...stand.corrections, { ...deed, ...stamp }] };
   }
 }
 

@@ -12,6 +12,9 @@ const WORD_FIELDS: ReadonlySet<string> = new Set([
   "to",
   "dataNote",
   "came",
+  "was",
+  "is",
+  "release",
 ]);
 
 const FEWEST_LETTERS = 2;

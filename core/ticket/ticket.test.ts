@@ -2,7 +2,7 @@ import { smallGuide } from "../../testing/builders.ts";
 import { diveFromText } from "../plan/index.ts";
 import { modelOf } from "../rules/index.ts";
 import { workLine } from "./work-line.ts";
-import { packSigns, readNewTicket } from "./new-ticket.ts";
+import { newModelOf, packSigns, readNewTicket, USUAL_SIZE, workOf } from "./new-ticket.ts";
 import { clockMinutes, isZone, shopDay } from "./shop-day.ts";
 import { dayAfter, daysBetween, WAITS } from "./stage.ts";
 import { byWait, canChangeJob, DECISIONS, decisionsFor } from "./ticket.ts";
@@ -15,7 +15,7 @@ const good = {
   serial: "",
   condition: "",
   signs: [],
-  work: "replace",
+  work: "replace" as const,
   intake: {},
   consents: [],
   parts: ["fan"],
@@ -30,8 +30,7 @@ test("a whole ticket passes", () => {
 test.each<[object, string]>([
   [{ customer: "  " }, "customer"],
   [{ fault: "" }, "fault"],
-  [{ code: "" }, "code"],
-  [{ parts: [] }, "parts"],
+  [{ code: "x".repeat(201) }, "code"],
   [{ parts: ["fan", "fan"] }, "parts"],
   [{ promised: "tomorrow" }, "promised"],
   [{ promised: "2026-13-01" }, "promised"],
@@ -53,10 +52,35 @@ test.each<[string, string, readonly string[]]>([
   expect(packSigns({ fault, condition, signs: ["pad-stuck"] })).toEqual(["pad-stuck", ...signs]);
 });
 
+test("nothing is known of a machine but whose it is and what is wrong: that is a ticket", () => {
+  const bare = { ...good, code: "", parts: [] };
+  expect(readNewTicket(bare)).toEqual({ ok: true, value: bare });
+  expect(workOf(bare)).toBe("find");
+  expect(workOf({ ...bare, work: "clean" })).toBe("clean");
+  expect(workOf(good)).toBe("replace");
+  expect(newModelOf(bare)).toBeUndefined();
+});
+
+test.each<[object, object | undefined]>([
+  [
+    { code: "Q-1", maker: " Zell ", model: "Kite" },
+    { maker: "Zell", model: "Kite", code: "Q-1", ...USUAL_SIZE },
+  ],
+  [
+    { code: " ", maker: "Zell", model: "Kite", width: "300", height: "" },
+    { maker: "Zell", model: "Kite", code: "Zell Kite", width: 300, height: USUAL_SIZE.height },
+  ],
+  [{ code: "Q-1", maker: "Zell", model: "" }, undefined],
+  [{ code: "Q-1", maker: "Zell", model: "Kite", width: "99" }, undefined],
+  [{ code: "Q-1", maker: "Zell", model: "Kite", width: "wide" }, undefined],
+])("a new model is known by its name: %j", (change, model) => {
+  expect(newModelOf({ ...good, ...change })).toEqual(model);
+});
+
 test("all that is wrong is named at once", () => {
   const answer = readNewTicket({ phone: "1" });
   expect(answer.ok ? [] : answer.error).toEqual(
-    expect.arrayContaining(["customer", "fault", "code", "parts"]),
+    expect.arrayContaining(["customer", "fault", "code", "parts", "promised"]),
   );
 });
 
@@ -84,11 +108,11 @@ test.each([
   expect(daysBetween(from, to)).toBe(days);
 });
 
-test("every ticket can come to its end, and none leaves the bench by a decision", () => {
-  expect(decisionsFor("nothing")).toEqual([]);
-  expect(decisionsFor("bench")).toEqual([]);
+test("every ticket comes as far as its hand-back, and none leaves the bench by a decision", () => {
+  const none: readonly (typeof WAITS)[number][] = ["bench", "collection", "nothing"];
+  for (const wait of none) expect(decisionsFor(wait)).toEqual([]);
   for (const wait of WAITS) {
-    if (wait === "nothing" || wait === "bench") continue;
+    if (none.includes(wait)) continue;
     expect(decisionsFor(wait).length).toBeGreaterThan(0);
   }
   expect(new Set(DECISIONS.map(({ id }) => id)).size).toBe(DECISIONS.length);

@@ -70,7 +70,7 @@ export const TICKET_ORDERS = [
 ] as const;
 export type TicketOrder = (typeof TICKET_ORDERS)[number];
 
-export type DecisionId = "yes-order" | "yes-ready" | "no" | "part-in" | "soak-passed" | "collected";
+export type DecisionId = "yes-order" | "yes-ready" | "no" | "part-in" | "soak-passed";
 
 /** What a person decides with one press. */
 export interface Decision {
@@ -84,7 +84,6 @@ export const DECISIONS: readonly Decision[] = [
   { id: "no", from: ["finding", "customer"] },
   { id: "part-in", from: ["part"] },
   { id: "soak-passed", from: ["soak"] },
-  { id: "collected", from: ["collection"] },
 ];
 
 export const decisionsFor = (waits: Wait): readonly Decision[] =>

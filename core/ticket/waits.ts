@@ -2,6 +2,7 @@ import type { Job } from "../rules/index.ts";
 import { findingFee, type QuoteRates } from "../quote/index.ts";
 import type { Consent } from "./deeds.ts";
 import { type Order, paidSoFar, partsHere, type Stand } from "./stand.ts";
+import { isNamed } from "./unnamed.ts";
 import { type BenchPhase, daysBetween, type Wait, type Work } from "./stage.ts";
 
 /** What a ticket's stage is derived from, beside its deeds. */
@@ -15,8 +16,15 @@ export interface StageFacts {
 export const isLook = ({ for: parts }: Job): boolean => parts.length === 0;
 
 /** Whether the bench goes on with a ticket: it waits for it, or is opened to find out. */
-export const isAtBench = ({ waits, job }: { readonly waits: Wait; readonly job: Job }): boolean =>
-  waits === "bench" || (waits === "finding" && hasWay(job));
+export const isAtBench = ({
+  waits,
+  job,
+  code,
+}: {
+  readonly waits: Wait;
+  readonly job: Job;
+  readonly code: string;
+}): boolean => isNamed({ code }) && (waits === "bench" || (waits === "finding" && hasWay(job)));
 
 /** Whether a job has anything to do at the bench. */
 export const hasWay = ({ for: parts, reach = [], open = [] }: Job): boolean =>

@@ -2,6 +2,8 @@ import { unreachable } from "../base/result.ts";
 import type {
   Block,
   Consent,
+  Correctable,
+  Correction,
   DataChoice,
   MarkKind,
   OldWay,
@@ -20,6 +22,27 @@ export const WORK_WORDS: Readonly<Record<Work, string>> = {
   clean: "Clean and repaste",
   cosmetic: "Feet, stickers, polish",
 };
+
+/** What can be put right of a ticket, by what it is called there. */
+export const CORRECTABLE_WORDS: Readonly<Record<Correctable, string>> = {
+  customer: "Customer",
+  phone: "Phone",
+  fault: "Fault",
+  code: "Code",
+  serial: "Serial number",
+  condition: "Condition",
+  promised: "Promised for",
+  work: "Work",
+};
+
+/** What was put right. → Phone: "0550 1" is now "0550 2" */
+export function correctionWords({ field, was, is }: Correction): string {
+  const said = (text: string): string => {
+    if (text === "") return "nothing";
+    return field === "work" ? WORK_WORDS[text as Work] : `“${text}”`;
+  };
+  return `${CORRECTABLE_WORDS[field]}: ${said(was)} is now ${said(is)}`;
+}
 
 export const CONSENT_NAMES: Readonly<Record<Consent, string>> = {
   seal: "Breaking the seal",

@@ -28,6 +28,7 @@ export const DOING_WORDS: Readonly<Record<Doing, string>> = {
   "take-in": "take a machine in",
   "find-out": "find out what it is",
   decide: "settle this with the customer",
+  release: "undo a payment or a hand-back, or let go unpaid",
   price: "make a quote",
   order: "order parts",
   tick: "write steps at the bench",

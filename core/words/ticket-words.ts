@@ -3,6 +3,7 @@ import {
   isDeedRefusal,
   type ChangeJobError,
   type Consent,
+  type CorrectError,
   type DecideError,
   type DeedRefusal,
   type NewTicketField,
@@ -38,7 +39,6 @@ export const DECISION_WORDS: Readonly<Record<string, string>> = {
   no: "Customer says no: give it back",
   "part-in": "The parts have come in",
   "soak-passed": "Tests and soak passed",
-  collected: "Paid and collected",
 };
 
 /** What a customer agrees to, in the words he is shown. */
@@ -57,12 +57,12 @@ export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
   customer: "Whose machine is it? Write the customer's name.",
   phone: "A phone number has at most 200 characters.",
   fault: "What is wrong, in the customer's words?",
-  code: "Type or scan the code on the underside.",
+  code: "A code has at most 200 characters.",
   serial: "A serial number has at most 200 characters.",
   condition: "At most 2000 characters.",
   signs: "Say what was seen of the battery by ticking it.",
   work: "Say what the customer wants done.",
-  parts: "Choose at least one part to replace.",
+  parts: "Choose parts of this machine.",
   intake:
     "Something that was noted of the machine is too long, or no number. Look at adapter, data and marks.",
   consents: "Say for each consent what the customer answered.",
@@ -70,8 +70,8 @@ export const NEW_TICKET_WORDS: Readonly<Record<NewTicketField, string>> = {
   promised: "Choose the day it is promised for.",
   maker: "At most 200 characters.",
   model: "At most 200 characters.",
-  width: "Millimetres, like 358.",
-  height: "Millimetres, like 240.",
+  width: "Millimetres, like 358. Leave it empty if nobody measured it.",
+  height: "Millimetres, like 240. Leave it empty if nobody measured it.",
 };
 
 /** Why one ticket cannot be worked on as it is, and what to do. */
@@ -149,10 +149,37 @@ export function deedRefusalWords(refusal: DeedRefusal | { readonly type: "id-tak
       return "Nothing was changed: no fault was named on this ticket.";
     case "owed":
       return `Nothing was changed: ${moneyWords(refusal.cents)} is still to be paid. Take the payment first.`;
+    case "payment-unknown":
+      return "Nothing was changed: that payment is not there, or was taken back already.";
+    case "still-open":
+      return refusal.what === "consent"
+        ? "Nothing was changed: the customer has not agreed to everything yet. Settle what is open under Consent first."
+        : "Nothing was changed: a part is still on its way. Take it in, send it back or cancel the order first.";
+    case "price-unsaid":
+      return "Nothing was changed: nobody named a price for this job. Take the payment, or say why it goes out without one.";
+    case "begun":
+      return "Nothing was changed: the machine has been opened for this job. Its code and its kind of work stay as they are.";
     case "too-much":
       return `Nothing was changed: only ${moneyWords(Math.max(0, refusal.owed))} is still to be paid.`;
     default:
       return unreachable(refusal);
+  }
+}
+
+/** Why nothing was put right, and what to do. */
+export function correctErrorWords(error: CorrectError): string {
+  switch (error.type) {
+    case "no-such-part":
+      return `Nothing was changed: the other machine has no ${error.part.toLowerCase()}. Change the job first.`;
+    case "no-part":
+      return "Nothing was changed: no part is named yet. Find the fault, or change the job.";
+    case "code-not-known":
+    case "more-than-there-are":
+    case "promise-over":
+    case "no-sequence":
+      return Object.values(takeInErrorWords(error)).join(" ");
+    default:
+      return decideErrorWords(error);
   }
 }
 
@@ -212,8 +239,8 @@ export function takeInErrorWords(
     case "code-not-known":
       return {
         code:
-          `No guide answers to "${error.code}". Look at the underside again, or take it in as a new model: ` +
-          "write its maker, its name and the size of its base.",
+          `No guide has the code "${error.code}". Look at the underside again, or take it in as a new model: ` +
+          "write its maker and its name. Or leave the code empty for now.",
       };
     case "part-not-here":
       return { parts: `This machine has no part "${error.part}".` };

@@ -1,8 +1,16 @@
 import type { Transaction } from "sequelize";
 import { parseJson } from "../../core/base/parse-json.ts";
-import { type FoundCustomer, knownBy, struckRecord, struckText } from "../../core/ticket/index.ts";
+import {
+  type Deed,
+  type FoundCustomer,
+  knownBy,
+  readDeed,
+  struckRecord,
+  struckText,
+} from "../../core/ticket/index.ts";
 import { containing } from "../database/containing.server.ts";
 import type { Database } from "../database/database.server.ts";
+import { readColumn } from "../database/json.server.ts";
 import type { CustomerRow } from "../database/rows.server.ts";
 
 /** Customers with these letters in name or phone, at most so many. */
@@ -95,7 +103,8 @@ export async function eraseCustomer(
     transaction,
   });
   const numbers = tickets.map(({ number }) => number);
-  const { own, sure } = knownBy(customer.name, customer.phone);
+  const { own: now, sure } = knownBy(customer.name, customer.phone);
+  const own = [...now, ...(await wordsOfBefore(db, numbers, transaction))];
   for (const at of PLACES) {
     for (const number of numbers) {
       await strike(at, `${at.ticket} = $number`, { number }, own);
@@ -104,6 +113,7 @@ export async function eraseCustomer(
       await strike(at, `${at.column} LIKE $like ESCAPE '\\'`, { like }, sure);
     }
   }
+  await blankSerials(db, numbers, transaction);
   await db.tables.tickets.update({ serial: "" }, { where: { customerId: id }, transaction });
   const gone = { name: as, phone: "" };
   await db.tables.customers.update(gone, { where: { id }, transaction });
@@ -129,6 +139,53 @@ export async function eraseCustomer(
       await db.run(sql, { struck, row }, transaction);
     }
   }
+}
+
+/** Names and phones that stood on these tickets before they were put right. */
+async function wordsOfBefore(
+  db: Database,
+  numbers: readonly number[],
+  transaction: Transaction,
+): Promise<readonly RegExp[]> {
+  const all = await correctionsOf(db, numbers, transaction);
+  return all.flatMap(({ deed }) =>
+    deed.changes.flatMap(({ field, was, is }) => {
+      if (field === "customer") return [was, is].flatMap((name) => knownBy(name, "").own);
+      return field === "phone" ? [was, is].flatMap((phone) => knownBy("", phone).own) : [];
+    }),
+  );
+}
+
+/** Serials that stood on these tickets go, as the last ones do. */
+async function blankSerials(
+  db: Database,
+  numbers: readonly number[],
+  transaction: Transaction,
+): Promise<void> {
+  for (const { seq, deed } of await correctionsOf(db, numbers, transaction)) {
+    const changes = deed.changes.map((one) =>
+      one.field === "serial" ? { ...one, was: "", is: "" } : one,
+    );
+    const body = JSON.stringify({ ...deed, changes });
+    await db.tables.deeds.update({ body }, { where: { seq }, transaction });
+  }
+}
+
+async function correctionsOf(
+  db: Database,
+  numbers: readonly number[],
+  transaction: Transaction,
+): Promise<readonly { seq: number; deed: Extract<Deed, { kind: "corrected" }> }[]> {
+  const rows = await db.tables.deeds.findAll({
+    where: { ticket: [...numbers], kind: "corrected" },
+    attributes: ["seq", "body"],
+    raw: true,
+    transaction,
+  });
+  return rows.flatMap(({ seq, body }) => {
+    const deed = readColumn(readDeed, body, "a deed");
+    return deed.kind === "corrected" && seq !== undefined ? [{ seq, deed }] : [];
+  });
 }
 
 /** Patterns of texts that may hold a whole name or a phone; what stands there is looked at closely after. */

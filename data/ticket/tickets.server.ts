@@ -157,6 +157,69 @@ export async function customerFor(
   return id;
 }
 
+/** The numbers of all tickets of the customer whose ticket this is. */
+export async function ticketsOfCustomer(
+  db: Database,
+  number: number,
+  transaction?: Transaction,
+): Promise<readonly number[]> {
+  const rows = await db.select<{ number: number }>(
+    `SELECT number FROM tickets
+       WHERE customerId = (SELECT customerId FROM tickets WHERE number = $number) ORDER BY number`,
+    { number },
+    transaction,
+  );
+  return rows.map((row) => row.number);
+}
+
+/**
+ * Gives a ticket, or all tickets of its customer, to the customer of another name and phone: somebody known already, else
+ * the same one under the new name, else somebody new. Whom nothing is left of goes.
+ */
+export async function moveCustomer(
+  db: Database,
+  number: number,
+  who: { readonly name: string; readonly phone: string },
+  { whose, newId }: { readonly whose: "ticket" | "customer"; readonly newId: string },
+  transaction: Transaction,
+): Promise<void> {
+  const { tickets, customers } = db.tables;
+  const row = await tickets.findByPk(number, { raw: true, transaction });
+  if (!row) throw new Error(`ticket ${number} went away`);
+  const { customerId } = row;
+  const known = await customers.findOne({ where: { ...who }, raw: true, transaction });
+  const isAll =
+    whose === "customer" || (await ticketsOfCustomer(db, number, transaction)).length < 2;
+  if (isAll && !known) {
+    await customers.update({ ...who }, { where: { id: customerId }, transaction });
+    return;
+  }
+  const id = known?.id ?? newId;
+  if (id === customerId) return;
+  if (!known) await customers.create({ id, ...who }, { transaction });
+  await tickets.update(
+    { customerId: id },
+    { where: isAll ? { customerId } : { number }, transaction },
+  );
+  if (isAll) await customers.destroy({ where: { id: customerId }, transaction });
+}
+
+/** Writes what was put right of a ticket. */
+export async function correctTicket(
+  db: Database,
+  number: number,
+  { job, signs, intake, ...facts }: Partial<Omit<TicketFacts, "number">>,
+  transaction: Transaction,
+): Promise<void> {
+  const row = {
+    ...facts,
+    ...(job ? { job: JSON.stringify(job) } : {}),
+    ...(signs ? { signs: JSON.stringify(signs) } : {}),
+    ...(intake ? { intake: JSON.stringify(intake) } : {}),
+  };
+  await db.tables.tickets.update(row, { where: { number }, transaction });
+}
+
 /** Records a transition and carries it out. */
 export async function addTransition(
   db: Database,

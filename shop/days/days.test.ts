@@ -37,8 +37,8 @@ test("each open ticket has odds, by what is left of it", async () => {
   await shop.play(shut);
   const gone = await shop.atBench({ parts: ["fan"] });
   await shop.play(gone);
-  for (const id of ["soak-passed", "collected"])
-    done(await decide(shop.act(), gone, id, "watched"));
+  done(await decide(shop.act(), gone, "soak-passed", "watched"));
+  await shop.handBack(gone);
   const { question, days } = await page();
   const works = new Map(question.works.map((work) => [work.ticket, work]));
   expect([...works.keys()]).toEqual([waiting, ready, begun, shut]);

@@ -1,7 +1,7 @@
 import { plain } from "../../core/base/plain.ts";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import type { Known } from "../../core/learn/index.ts";
-import type { Hit } from "../../core/ticket/index.ts";
+import { type Hit, UNNAMED } from "../../core/ticket/index.ts";
 import { isStepKey } from "../../core/bench/index.ts";
 import {
   allCodes,
@@ -134,13 +134,17 @@ const soon = <T>(value: Promise<T>): Promise<T | "counting"> =>
   Promise.race([value, new Promise<"counting">((tell) => setTimeout(tell, SOON_MS, "counting"))]);
 const SOON_MS = 60;
 
-const linesOf = (guide: Guide): readonly MachineLine[] => [
-  lineOf(guide, guide.codes, guide.recognise),
-  ...Object.entries(guide.variants ?? {}).flatMap(([code, { about }]) => {
-    const variant = guideForCode(guide, code);
-    return variant.ok ? [lineOf(variant.value, [code], about)] : [];
-  }),
-];
+/** What stands for machines that nobody knows yet is none. */
+const linesOf = (guide: Guide): readonly MachineLine[] =>
+  guide.codes[0] === UNNAMED.code
+    ? []
+    : [
+        lineOf(guide, guide.codes, guide.recognise),
+        ...Object.entries(guide.variants ?? {}).flatMap(([code, { about }]) => {
+          const variant = guideForCode(guide, code);
+          return variant.ok ? [lineOf(variant.value, [code], about)] : [];
+        }),
+      ];
 
 const lineOf = (guide: Guide, codes: readonly string[], recognise: string): MachineLine => ({
   guideId: guide.id,

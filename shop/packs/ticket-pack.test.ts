@@ -1,8 +1,9 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { done, TestShop } from "../../testing/shop.ts";
+import { done, MIREL, TestShop } from "../../testing/shop.ts";
 import { allPeople } from "../../data/people/index.server.ts";
 import { whoCanSignIn } from "../people/index.server.ts";
 import { ticketFacts } from "../../data/ticket/index.server.ts";
+import { record } from "../stage/index.server.ts";
 import { decide, ticketPage } from "../ticket/index.server.ts";
 import { takeTicketIn, ticketPack } from "./index.server.ts";
 
@@ -50,8 +51,9 @@ test("a ticket goes to another shop whole: its deeds, its ledger, what it waits 
   expect(b.work.ok && a.work.ok && b.work.value.state.lots).toEqual(
     a.work.ok && a.work.value.state.lots,
   );
-  const act = { ...there.act(), newId: () => "there-1" };
-  done(await decide(act, taken, "collected", ""));
+  const act = { ...there.act(MIREL), newId: () => "there-1" };
+  const deed = { kind: "collected", to: "the customer", old: [], release: "paid there" } as const;
+  done(await record(act, taken, [deed]));
   expect((await ticketFacts(there.db, taken))!.waits).toBe("nothing");
 });
 

@@ -35,7 +35,8 @@ async function oneOfEach(): Promise<readonly number[]> {
   for (const number of [back, proven, gone]) await shop.play(number);
   done(await reopen(shop.act(), back, "it howls"));
   await decideAll(proven, "soak-passed");
-  await decideAll(gone, "soak-passed", "collected");
+  await decideAll(gone, "soak-passed");
+  await shop.handBack(gone);
   return [fresh, ordered, refused, begun, shut, back, proven, gone];
 }
 

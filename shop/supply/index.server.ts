@@ -1,1 +1,1 @@
-export { arrive, askSupplier, orderParts } from "./orders.server.ts";
+export { arrive, askSupplier, orderParts, undoArrival } from "./orders.server.ts";

@@ -246,7 +246,7 @@ test("a machine that comes back knows its first life, and whether it is under wa
   const number = await shop.atBench({ parts: ["fan"], serial: "S-1" });
   await shop.play(number);
   done(await decide(shop.act(), number, "soak-passed", "watched"));
-  done(await decide(shop.act(), number, "collected", ""));
+  await shop.handBack(number);
   const again = await shop.ticket({ work: "find", parts: [], serial: " S-1 " });
   const { before } = done(await ticketPage(shop.shop, again));
   expect(before).toMatchObject({ number, isUnderWarranty: true, handedBack: "2026-01-01" });
@@ -258,7 +258,7 @@ test("the same fault again is mended without charge while it is under warranty, 
   const number = await shop.atBench({ parts: ["fan"], serial: "S-7" });
   await shop.play(number);
   done(await decide(shop.act(), number, "soak-passed", "watched"));
-  done(await decide(shop.act(), number, "collected", ""));
+  await shop.handBack(number);
   const again = await shop.ticket({ parts: ["fan"], serial: "S-7" });
   const [cheapest] = await fanOffers(again);
   await quoted(again, [cheapest!]);
@@ -279,7 +279,7 @@ test("the same fault again is mended without charge while it is under warranty, 
 test("a machine that was given back unrepaired has no warranty", async () => {
   const number = await shop.ticket({ parts: ["fan"], serial: "S-8" });
   done(await decide(shop.act(), number, "no", ""));
-  done(await decide(shop.act(), number, "collected", ""));
+  await shop.handBack(number);
   const again = await shop.ticket({ parts: ["fan"], serial: "S-8" });
   const { before } = done(await ticketPage(shop.shop, again));
   expect(before).toMatchObject({ number, isUnderWarranty: false, parts: [] });

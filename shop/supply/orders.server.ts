@@ -4,7 +4,7 @@ import { compareCodes, hasSisters } from "../../core/swap/index.ts";
 import { dayAfter, type Deed, type Order, type Ordered, standOf } from "../../core/ticket/index.ts";
 import { moveStock, stockItem } from "../../data/stock/index.server.ts";
 import { supplierHere } from "../../data/supply/index.server.ts";
-import { deedsOf } from "../../data/ticket/index.server.ts";
+import { deedById, deedsOf } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
 import type { PriceError } from "../price/index.server.ts";
 import { dayOf, record, recordIn, type RecordError, standingOf } from "../stage/index.server.ts";
@@ -144,6 +144,31 @@ export async function arrive(
   const deed: Deed = { kind: "arrived", order, code, serial, fits, ...said };
   const written = await record(act, number, [deed], { id, note: `${found.offer.name} came in` });
   return written.ok ? ok({ fits: fits || "why" in said }) : written;
+}
+
+/** What was checked in by mistake is on its way again; what came from the shelf goes back there. */
+export async function undoArrival(
+  act: Act,
+  number: number,
+  { id, order, why }: { readonly id: string; readonly order: string; readonly why: string },
+): Promise<Result<true, OrderError>> {
+  allow(act, "order");
+  const { db } = act;
+  return db.write(async (transaction) => {
+    const stand = standOf(await deedsOf(db, number, transaction));
+    const found = stand.orders.find((one) => one.order === order);
+    const back: Deed = { kind: "not-arrived", order, why };
+    const fromShelf = found?.offer.source === "shelf";
+    const deeds: readonly Deed[] = fromShelf ? [back, { kind: "cancelled", order, why }] : [back];
+    const isNew = (await deedById(db, id, transaction)) === undefined;
+    const written = await recordIn(act, number, deeds, { id, note: why }, transaction);
+    if (written.ok && isNew && fromShelf) {
+      const { item } = found.offer;
+      const move = { item, change: 1, ticket: number, why, ...stampOf(act) };
+      await moveStock(db, move, transaction);
+    }
+    return written;
+  });
 }
 
 function doesFit(

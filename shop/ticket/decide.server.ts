@@ -64,8 +64,6 @@ function decided(id: DecisionId, note: string, quote: number | undefined): reado
       return [{ kind: "here", note }];
     case "soak-passed":
       return [{ kind: "passed", note }];
-    case "collected":
-      return [{ kind: "collected", to: "the customer", old: [] }];
     default:
       return unreachable(id);
   }

@@ -1,4 +1,5 @@
 export { allTickets, counter } from "./counter.server.ts";
+export { correct, correctable } from "./correct.server.ts";
 export { decide } from "./decide.server.ts";
 export {
   customersAlike,

@@ -1,11 +1,8 @@
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { diveFromPlan } from "../../core/bench/index.ts";
-import { partsOf } from "../../core/guide/index.ts";
-import type { Job, Model } from "../../core/rules/index.ts";
 import {
   hasWay,
   type Intake,
-  newModelOf,
   type NewTicket,
   packSigns,
   screwsMissing,
@@ -13,11 +10,11 @@ import {
   type TakeInError,
   waitsOf,
   workLine,
+  workOf,
 } from "../../core/ticket/index.ts";
 import { usedUp } from "../../core/supply/index.ts";
 import { CONSENT_WORDS } from "../../core/words/index.ts";
 import type { Database } from "../../data/database/index.server.ts";
-import { currentHash, guideOfCode, modelFor } from "../../data/guide/index.server.ts";
 import {
   addDeeds,
   addTicket,
@@ -27,9 +24,10 @@ import {
   ticketsOfSerial,
 } from "../../data/ticket/index.server.ts";
 import { allow, stampOf, type Act } from "../act.server.ts";
-import { addModel, keepUnbegunLine } from "../guide/index.server.ts";
+import { keepUnbegunLine } from "../guide/index.server.ts";
 import { planFor, soon } from "../plan/index.server.ts";
 import { dayOf, sealsToAsk } from "../stage/index.server.ts";
+import { jobFor, machineFor } from "./machine.server.ts";
 
 /**
  * Takes a machine in: a ticket that waits for its customer. Gives its number; the same thing sent twice, by its id, is
@@ -45,27 +43,20 @@ export async function takeIn(
   const before = await ticketSent(db, sent);
   if (before !== undefined) return ok(before);
   if (facts.promised < (await dayOf(act))) return fail({ type: "promise-over" });
-  const model = newModelOf(facts);
-  if (model && !(await guideOfCode(db, facts.code))) {
-    const added = await addModel(act, model, facts.parts);
-    if (!added.ok) return added;
-  }
-  const found = await guideOfCode(db, facts.code);
-  const version = found && (await currentHash(db, found.guideId));
-  if (!found || version === undefined) return fail({ type: "code-not-known", code: facts.code });
-  const { guideId, code } = found;
-  const known = await modelFor(db, version, code);
-  if (!known.ok) return fail({ type: "code-not-known", code: facts.code });
-  const job = jobFor(known.value, facts);
-  const stranger = facts.parts.find((id) => !known.value.partOf.has(id));
+  const machine = await machineFor(act, facts);
+  if (!machine.ok) return machine;
+  const { guideId, code, version, model } = machine.value;
+  const work = workOf(facts);
+  const job = jobFor(model, facts);
+  const stranger = facts.parts.find((id) => !model.partOf.has(id));
   if (stranger !== undefined) return fail({ type: "part-not-here", part: stranger });
   const planning = hasWay(job) ? planFor(db, { version, code }, job) : undefined;
   const plan = planning && (await soon(planning));
   if (plan && !plan.ok) return fail({ type: "no-sequence" });
-  const line = workLine(known.value, job, plan && diveFromPlan(plan.value));
-  const seals = plan ? usedUp(known.value.guide, plan.value.down).seals : [];
+  const line = workLine(model, job, plan && diveFromPlan(plan.value));
+  const seals = plan ? usedUp(model.guide, plan.value.down).seals : [];
   const intake = { ...facts.intake, ...(await firstLife(db, facts.serial)) };
-  const { joints } = known.value.guide;
+  const { joints } = model.guide;
   const lot = [...screwsMissing(intake)].find(([id, missing]) => {
     const joint = joints[id];
     return joint?.kind !== "screws" || missing > joint.count;
@@ -76,7 +67,7 @@ export async function takeIn(
     if (known !== undefined) return ok(known);
     const who = { name: facts.customer.trim(), phone: facts.phone.trim() };
     const customerId = await customerFor(db, who, act.newId(), transaction);
-    const { fault, condition, promised, work } = facts;
+    const { fault, condition, promised } = facts;
     const serial = facts.serial.trim();
     const stage = { work, job, bench: "idle" } as const;
     const takenIn = act.now().toISOString();
@@ -120,17 +111,8 @@ export async function takeIn(
   return written;
 }
 
-/** What the bench is to do: nothing yet where the fault is to be found; what is cleaned goes back in itself. */
-function jobFor({ guide }: Model, { work, parts, mode }: NewTicket): Job {
-  if (work === "find" || work === "cosmetic") return { for: [], mode };
-  if (work !== "clean") return { for: parts, mode };
-  const cooler = [...partsOf(guide, "fan"), ...partsOf(guide, "heatsink")];
-  const cleaned = parts.length > 0 ? parts : cooler;
-  return { for: cleaned, again: cleaned, mode };
-}
-
 /** The last ticket of the same machine that was handed back. */
-async function firstLife(db: Database, serial: string): Promise<Pick<Intake, "before">> {
+export async function firstLife(db: Database, serial: string): Promise<Pick<Intake, "before">> {
   const earlier = await ticketsOfSerial(db, serial, undefined);
   const before = earlier.find(({ waits }) => waits === "nothing");
   return before ? { before: before.number } : {};

@@ -195,7 +195,7 @@ describe("lists", () => {
     const soon = await shop.atBench({ promised: "2026-01-04" });
     const gone = await shop.ticket({ customer: "Gone" });
     await decide(shop.act(), gone, "no", "");
-    await decide(shop.act(), gone, "collected", "");
+    await shop.handBack(gone);
     const { lines, handedBack } = await counter(shop.shop);
     expect(lines.map(({ number }) => number)).toEqual([late, soon]);
     expect(handedBack).toBe(1);
