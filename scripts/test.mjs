@@ -1,6 +1,8 @@
-import { existsSync, statfsSync } from "node:fs";
+import { existsSync, mkdtempSync, rmSync, statfsSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
 import { postgresPrograms } from "./postgres.mjs";
-import { build, chromium, run, say, setup } from "./setup.mjs";
+import { chromium, run, say, setup } from "./setup.mjs";
 import { E2E_RESULTS, slowest, UNIT_RESULTS } from "./slowest.mjs";
 
 setup();
@@ -37,17 +39,20 @@ beside({
   checks: "npm run -s format && npm run -s typecheck && npm run -s lint",
   units: `npm run -s unit -- --json --outputFile=${UNIT_RESULTS}`,
 });
-build();
+// The demo is written once; every browser test and the probe work on copies.
+const demo = mkdtempSync(path.join(tmpdir(), "bench-demo-"));
+process.on("exit", () => rmSync(demo, { recursive: true, force: true }));
+beside({ build: "npm run -s setup", demo: `npx tsx demo/load.ts --data ${demo}` });
 beside(
   {
     "units on PostgreSQL": "npm run -s unit:postgres",
     browser: "npm run -s e2e -- --reporter=list,json",
   },
-  { PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_RESULTS },
+  { PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_RESULTS, BENCH_TEMPLATE: demo },
 );
 say("probe, short");
 run("npm", ["run", "-s", "probe", "--", "--short"], {
-  env: { ...process.env, BENCH_LOG: "error" },
+  env: { ...process.env, BENCH_LOG: "error", BENCH_TEMPLATE: demo },
 });
 say(`the slowest files:\n${slowest(10)}`);
 say(`all green in ${((Date.now() - began) / 60_000).toFixed(1)} minutes`);

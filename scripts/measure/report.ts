@@ -1,6 +1,6 @@
 /** What the measuring scripts share: the page they write, figures, guides, and servers of their own. */
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync } from "node:fs";
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { cpus, tmpdir, totalmem } from "node:os";
 import path from "node:path";
 import { type Guide, parseGuideText } from "../../core/guide/index.ts";
@@ -53,8 +53,18 @@ export function machineLine(): string {
 /** A data folder with the demo's shop in it. */
 export function demoShop(): string {
   const data = mkdtempSync(path.join(tmpdir(), "bench-measure-"));
+  cpSync((template ??= demoLoaded()), data, { recursive: true });
+  return data;
+}
+
+/** The demo as it was loaded once, by who started this or here: every shop of it is a copy. */
+let template = process.env["BENCH_TEMPLATE"];
+
+function demoLoaded(): string {
+  const data = mkdtempSync(path.join(tmpdir(), "bench-demo-"));
   const load = spawnSync("npx", ["tsx", "demo/load.ts", "--data", data], { cwd: root });
   if (load.status !== 0) throw new Error(String(load.stderr));
+  process.on("exit", () => rmSync(data, { recursive: true, force: true }));
   return data;
 }
 
