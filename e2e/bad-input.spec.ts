@@ -13,22 +13,20 @@ test("an empty customer and an unknown machine code are named, and no ticket is 
   await page.goto(`${shop.url}/tickets/new`);
   await hydrated(page);
   await page.getByLabel("Code on the underside").fill("ZZ-99");
-  await expect(page.getByText("No guide answers to “ZZ-99” yet.")).toBeVisible();
+  await expect(page.getByText("No guide has the code “ZZ-99” yet.")).toBeVisible();
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await expect(page.getByText("Whose machine is it?")).toBeVisible();
   await expect(page.getByText("What is wrong, in the customer's words?")).toBeVisible();
-  await expect(page.getByText("Choose at least one part")).toBeVisible();
   await page.getByLabel("Customer").fill("Wren");
   await page.getByLabel("What is wrong").fill("Dead.");
-  // Without a maker, a name and a size it is no new model, only a wrong code.
+  // Without a maker and a name it is no new model, only a wrong code.
   await page.getByRole("checkbox", { name: "Fan", exact: true }).check();
   await page.getByRole("button", { name: "Open the ticket" }).click();
   await expect(page.getByText(/take it in as a new model: write its maker/)).toBeVisible();
   await page.getByRole("checkbox", { name: "Fan", exact: true }).uncheck();
   await page.getByLabel("Code on the underside").fill("MT15-A2");
   await expect(page.getByText("What is to be replaced?")).toBeVisible();
-  await page.getByRole("button", { name: "Open the ticket" }).click();
-  await expect(page.getByText("Choose at least one part to replace.")).toBeVisible();
+  await expect(page.getByText("No part chosen: the ticket begins with")).toBeVisible();
   await expect(page.getByLabel("Customer")).toHaveValue("Wren");
   await page.goto(shop.url);
   await expect(page.getByText("Wren")).toHaveCount(0);
@@ -140,7 +138,7 @@ test("addresses that name what is not there, or nonsense, are pages all the same
   await expect(page.getByText("Charger out, machine shut down")).toBeVisible();
   await page.goto(`${shop.url}/tickets/new?code=%3Cb%3E&parts=a,,b`);
   await hydrated(page);
-  await expect(page.getByText("No guide answers to “<b>” yet.")).toBeVisible();
+  await expect(page.getByText("No guide has the code “<b>” yet.")).toBeVisible();
 });
 
 test("a draft of another version, or nonsense in its place, is forgotten", async ({

@@ -2,6 +2,7 @@ import type { Page } from "@playwright/test";
 import {
   choose,
   expect,
+  handBack,
   hydrated,
   newTicket,
   noneLeft,
@@ -99,12 +100,7 @@ test("a promise is made at the counter by its odds, the counter shows them, and 
   await expect(page.getByRole("heading", { name: "Waits for a soak" })).toBeVisible();
   await page.getByLabel("Why it goes out all the same").fill("It was heard at the bench.");
   await page.getByRole("button", { name: "It goes out all the same" }).click();
-  await page.getByRole("button", { name: "Paid and collected" }).click();
-  // No press hands a machine out by itself.
-  await page.getByRole("button", { name: "Not yet" }).click();
-  await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
-  await page.getByRole("button", { name: "Paid and collected" }).click();
-  await page.getByRole("button", { name: "Yes, hand it back" }).click();
+  await handBack(page, "90");
   await expect(page.getByRole("heading", { name: "Handed back", exact: true })).toBeVisible();
   // One more is kept than in the same shop where nothing was done.
   const untouched = await Shop.open();

@@ -90,9 +90,14 @@ test("a battery-and-fan job from new ticket to closed, by keyboard alone", async
   await tabTo(page, "It goes out all the same");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
-  await tabTo(page, "Paid and collected");
+  await tabTo(page, "Payment and hand-back");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("button", { name: "Yes, hand it back" })).toBeFocused();
+  await tabTo(page, "Amount");
+  await page.keyboard.type("90");
+  await tabTo(page, "Take the payment");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("90.00, card")).toBeVisible();
+  await tabTo(page, "Hand it back");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Handed back", exact: true })).toBeVisible();
 });

@@ -218,6 +218,15 @@ export async function onwardTo(page: Page, words: RegExp): Promise<void> {
   throw new Error(`the bench never came to ${words}`);
 }
 
+/** At the counter, at the end: the customer pays and takes the machine. */
+export async function handBack(page: Page, amount: string): Promise<void> {
+  await expect(page.getByRole("heading", { name: "Waits for collection" })).toBeVisible();
+  await page.getByLabel("Amount").fill(amount);
+  await page.getByRole("button", { name: "Take the payment" }).click();
+  await expect(page.getByText(/0, card/)).toBeVisible();
+  await page.getByRole("button", { name: "Hand it back" }).click();
+}
+
 /** At the end of a job: no screw is left on the mat. */
 export async function noneLeft(page: Page): Promise<void> {
   // The field comes a moment after its heading.

@@ -36,14 +36,14 @@ export function PartChoice({ code, typed }: { code: KnownCode | undefined; typed
   const machine = code?.found;
   if (!machine) {
     return (
-      <>
+      <Box>
         <WorkWanted />
-        {typed.trim() === "" || !code ? (
+        {typed.trim() === "" ? (
           <NoCode asksParts={asksParts} />
         ) : (
-          <NewMachine typed={typed} near={code.near} asksParts={asksParts} />
+          code && <NewMachine typed={typed} near={code.near} asksParts={asksParts} />
         )}
-      </>
+      </Box>
     );
   }
   return (

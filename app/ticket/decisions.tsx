@@ -160,7 +160,7 @@ export function Decisions({
             {phase === "idle" ? "Begin at the bench" : "Go on at the bench"}
           </Button>
         )}
-        {canChangeJob(ticket.waits) && phase !== "up" && (
+        {canChangeJob(ticket.waits) && isNamed(ticket) && phase !== "up" && (
           <IfMay doing="change-job" quiet>
             <Button
               component={Link}

@@ -80,13 +80,17 @@ export function TakeInSection({
         </Fact>
       )}
       <Fact name="Fault">{fault}</Fact>
-      {isNamed(ticket) && (
-        <Fact name="Machine">
-          {ticket.machine}, code <span className="mono">{code}</span>
-        </Fact>
-      )}
+      <Fact name="Machine">
+        {isNamed(ticket) ? (
+          <>
+            {ticket.machine}, code <span className="mono">{code}</span>
+          </>
+        ) : (
+          "not known yet: no code, no name"
+        )}
+      </Fact>
       <Fact name="Serial">
-        <span className="mono">{serial === "" ? "not noted" : serial}</span>
+        {serial === "" ? "not noted" : <span className="mono">{serial}</span>}
       </Fact>
       <Fact name="Condition">
         {condition === "" && marks.length === 0 ? "nothing noted" : condition}
@@ -121,9 +125,6 @@ export function TakeInSection({
           Slip for the customer (PDF)
         </a>
       </Fact>
-      {isNamed(ticket) ? null : (
-        <Fact name="Which machine">nobody knows yet: no code, no name</Fact>
-      )}
       <IfMay doing="decide" quiet>
         <Button
           component={Link}

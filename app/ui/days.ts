@@ -1,11 +1,9 @@
 import dayjs from "dayjs";
-import timezone from "dayjs/plugin/timezone.js";
 import utc from "dayjs/plugin/utc.js";
 import { createContext, useContext, useSyncExternalStore } from "react";
 import { daysBetween } from "../../core/ticket/index.ts";
 
 dayjs.extend(utc);
-dayjs.extend(timezone);
 
 /** The shop's time zone: every time on a screen is the shop's, whoever looks at it from where. */
 export const ZoneContext = createContext("UTC");
@@ -14,13 +12,32 @@ export const useZone = (): string => useContext(ZoneContext);
 /** An ISO day in words. ["2026-11-26"] → Thu 26 Nov */
 export const dayWords = (day: string): string => dayjs.utc(day).format("ddd D MMM");
 
+/** The clock of a zone takes long to make: it is made once. */
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
+/** A moment by a zone's clock, piece by piece. */
+function piecesOf(moment: string | number, zone: string): Readonly<Record<string, string>> {
+  let clock = clocks.get(zone);
+  if (!clock) {
+    clock = new Intl.DateTimeFormat("en-US", {
+      ...{ timeZone: zone, weekday: "short", day: "numeric", month: "short" },
+      ...{ hour: "2-digit", minute: "2-digit", hourCycle: "h23" },
+    });
+    clocks.set(zone, clock);
+  }
+  const parts = clock.formatToParts(new Date(moment));
+  return Object.fromEntries(parts.map(({ type, value }) => [type, value]));
+}
+
 /** A moment in words, by the shop's clock. ["2026-11-26T13:05:00Z", "Europe/Berlin"] → Thu 26 Nov, 14:05 */
 export const momentWords = (iso: string, zone: string): string =>
-  dayjs.utc(iso).tz(zone).format("ddd D MMM, HH:mm");
+  `${dayOfWords(iso, zone)}, ${clockWords(Date.parse(iso), zone)}`;
 
 /** The time of day of a moment, by the shop's clock. → 15:40 */
-export const clockWords = (ms: number, zone: string): string =>
-  dayjs.utc(ms).tz(zone).format("HH:mm");
+export function clockWords(ms: number, zone: string): string {
+  const { hour, minute } = piecesOf(ms, zone);
+  return `${hour}:${minute}`;
+}
 
 const MINUTE = 60_000;
 const everyMinute = (hear: () => void): (() => void) => {
@@ -39,8 +56,10 @@ export const useNow = (drawn: number): number =>
   );
 
 /** The day of a moment in words, by the shop's clock. */
-export const dayOfWords = (iso: string, zone: string): string =>
-  dayjs.utc(iso).tz(zone).format("ddd D MMM");
+export function dayOfWords(iso: string, zone: string): string {
+  const { weekday, day, month } = piecesOf(iso, zone);
+  return `${weekday} ${day} ${month}`;
+}
 
 /** How far a promise is off: "today", "in 3 days", "2 days late". */
 export function promiseWords(today: string, promised: string): string {

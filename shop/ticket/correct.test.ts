@@ -1,5 +1,6 @@
 import { UNNAMED, correctingOf, type CorrectingForm, standOf } from "../../core/ticket/index.ts";
 import { deedsOf, ticketByNumber } from "../../data/ticket/index.server.ts";
+import { nextEntry } from "../../testing/play.ts";
 import { done, MIREL, TestShop, TOBIN } from "../../testing/shop.ts";
 import { eraseCustomerData } from "../customer/index.server.ts";
 import { record } from "../stage/index.server.ts";
@@ -106,7 +107,12 @@ test("another code is another machine: the job goes over to its parts; once it i
   expect(await ticket(number)).toMatchObject({ code: UNNAMED.code, work: "replace" });
   // At no bench before it has a name.
   done(await decide(shop.act(), number, "yes-ready", ""));
-  expect((await shop.tick(number, "t-1", { do: "open", joint: "x" } as never, 0)).ok).toBe(false);
+  const { model, folded, events } = await shop.ledger(number);
+  const first = nextEntry(model, folded.state, undefined)!;
+  expect(await shop.tick(number, "t-1", first, events.length)).toEqual({
+    ok: false,
+    error: { type: "not-at-bench" },
+  });
   done(await put(number, { code: "MT15-A2" }));
   const now = await ticket(number);
   expect(now).toMatchObject({ code: "MT15-A2", guideId: "marrowby-tern-15" });
