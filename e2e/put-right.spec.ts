@@ -118,3 +118,45 @@ test("a machine goes out paid, or let go with a reason; both are taken back with
   await expect(page.getByRole("heading", { name: "Handed back", exact: true })).toBeVisible();
   await expect(page.getByText("Let go all the same: A friend of the house")).toBeVisible();
 });
+
+test("who waits for a call stands at the counter; a day its parts make impossible is offered another", async ({
+  page,
+  shop,
+}) => {
+  const toCall = page.getByRole("region", { name: "To call" }).getByRole("listitem");
+  const row = toCall.filter({ hasText: "1008" });
+  await page.goto(`${shop.url}/tickets/1008/price`);
+  await hydrated(page);
+  await page.getByRole("textbox", { name: "Another source" }).fill("A fan by sea");
+  await page.getByRole("textbox", { name: "Asks" }).fill("20.00");
+  await page.getByRole("textbox", { name: "Days" }).fill("20");
+  await page.getByRole("button", { name: "Add it to the choices" }).click();
+  const choice = page.getByRole("article").filter({ hasText: "A fan by sea" });
+  await choice.getByRole("button", { name: "Make this a quote" }).click();
+  await expect(page.getByRole("article", { name: /^Quote/ })).toBeVisible();
+  await page.goto(shop.url);
+  await expect(row).toContainText("The price");
+  await row.getByRole("link", { name: /1008/ }).click();
+  await page.getByRole("button", { name: "No answer" }).click();
+  await expect(page.getByText(/the price; no answer/)).toBeVisible();
+  await page.goto(shop.url);
+  await expect(row).toContainText("tried once");
+  await row.getByRole("link", { name: /1008/ }).click();
+  await hydrated(page);
+  await page.getByLabel("What was said").fill("She thinks about it");
+  await page.getByRole("button", { name: "Reached" }).click();
+  await expect(page.getByText(/the price; reached. She thinks about it/)).toBeVisible();
+  // Its part comes after its day.
+  await expect(page.getByText(/at the earliest: .* cannot be kept/)).toBeVisible();
+  await page.getByRole("link", { name: /^Promise .* instead$/ }).click();
+  await expect(page.getByRole("heading", { name: "Put ticket 1008 right" })).toBeVisible();
+  await page.getByRole("button", { name: "Put it right" }).click();
+  // Nobody has told her: that is a call again.
+  await expect(page.getByText(/to call: the day has changed/)).toBeVisible();
+  await expect(page.getByText(/cannot be kept/)).toHaveCount(0);
+  await page.getByRole("button", { name: "Left word" }).click();
+  await expect(page.getByText(/the day has changed; left word/)).toBeVisible();
+  await page.goto(shop.url);
+  await expect(toCall.first()).toBeVisible();
+  await expect(row).toHaveCount(0);
+});

@@ -17,13 +17,15 @@ export const meta: Route.MetaFunction = ({ params }) => [
   { title: `Put right ${params.number} · Brisk Bench` },
 ];
 
-export async function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params, request }: Route.LoaderArgs) {
   const number = ticketNumber(params.number);
   const { db } = await shop();
   const found = ticketOr404(number, await correctable(db, number));
   if (!found.ok) throw new Error(`ticket ${number} cannot be read`);
   const { says, ...rest } = found.value;
-  return { number, begin: correctingOf(says), ...rest };
+  const promised = new URL(request.url).searchParams.get("promised") ?? "";
+  const offered = /^20\d\d-\d\d-\d\d$/.test(promised) ? { promised } : {};
+  return { number, begin: correctingOf(says), offered, ...rest };
 }
 
 export const action = allowed(async ({ params, request, context }: Route.ActionArgs) => {
@@ -47,7 +49,7 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
 });
 
 export default function CorrectPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { number, begin, others, isBegun, isOver } = loaderData;
+  const { number, begin, offered, others, isBegun, isOver } = loaderData;
   return (
     <Page
       title={
@@ -64,6 +66,7 @@ export default function CorrectPage({ loaderData, actionData }: Route.ComponentP
       <CorrectForm
         number={number}
         begin={begin}
+        offered={offered}
         others={others}
         isBegun={isBegun}
         isOver={isOver}

@@ -5,7 +5,8 @@ import { Link, useNavigate } from "react-router";
 import { byWait, WAITS } from "../../core/ticket/index.ts";
 import { shop } from "../../shop/open.server.ts";
 import { oddsNow } from "../../shop/days/index.server.ts";
-import { counter } from "../../shop/ticket/index.server.ts";
+import { callsToMake, counter } from "../../shop/ticket/index.server.ts";
+import { ToCall } from "../counter/to-call.tsx";
 import { TicketList } from "../counter/ticket-list.tsx";
 import { useFreshOdds } from "../counter/use-fresh-odds.ts";
 import { keyShown, useCommands } from "../ui/commands.ts";
@@ -17,11 +18,12 @@ export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench"
 
 export async function loader() {
   const here = await shop();
-  return { ...(await counter(here)), ...oddsNow(here, new Date()) };
+  const [lists, calls] = await Promise.all([counter(here), callsToMake(here)]);
+  return { ...lists, calls, ...oddsNow(here, new Date()) };
 }
 
 export default function Counter({
-  loaderData: { lines, today, handedBack, odds, isAging },
+  loaderData: { lines, calls, today, handedBack, odds, isAging },
 }: Route.ComponentProps) {
   const navigate = useNavigate();
   useFreshOdds(isAging);
@@ -59,6 +61,7 @@ export default function Counter({
             : "Nothing waits: every machine is back with its owner."}
         </Typography>
       )}
+      <ToCall calls={calls} />
       {WAITS.map((wait) => {
         const waiting = lists.get(wait) ?? [];
         if (waiting.length === 0) return null;

@@ -12,6 +12,7 @@ import { allowed } from "../frame/allowed.server.ts";
 import type { loader as rootLoader } from "../root.tsx";
 import { BACK_TO_BENCH, Decisions } from "../ticket/decisions.tsx";
 import { Before } from "../ticket/before.tsx";
+import { CallSection } from "../ticket/calls.tsx";
 import { HandBackSection } from "../ticket/hand-back.tsx";
 import {
   ConsentSection,
@@ -137,6 +138,13 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
             photos={loaderData.photos}
             isDone={ticket.waits !== "customer" && ticket.waits !== "finding"}
           />
+          <CallSection
+            number={number}
+            phone={ticket.customer.phone}
+            call={loaderData.call}
+            calls={stand.calls}
+            people={people}
+          />
           <ConsentSection number={number} waits={waits} stand={stand} people={people} />
           <FindSection
             number={number}
@@ -187,6 +195,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           phase={work.ok ? work.value.phase : undefined}
           soak={soak}
           held={line.held}
+          soon={loaderData.soon}
           blocks={open.map((block) => blockStandsWords(block, (id) => partWord(guide, id)))}
           hasQuote={stand.quotes.length > 0}
           isOrdered={stand.orders.some(({ state }) => state === "under-way" || state === "wrong")}

@@ -43,12 +43,15 @@ const resolver: Resolver<CorrectingForm> = (values) => {
 export function CorrectForm({
   number,
   begin,
+  offered,
   others,
   isBegun,
   isOver,
 }: {
   number: number;
   begin: CorrectingForm;
+  /** What is filled in already, to be said yes to. */
+  offered: Partial<CorrectingForm>;
   /** How many more tickets its customer has. */
   others: number;
   /** Its machine has been opened: it stays the machine it is. */
@@ -57,7 +60,7 @@ export function CorrectForm({
   isOver: boolean;
 }) {
   const { register, control, handleSubmit, formState } = useForm<CorrectingForm>({
-    defaultValues: begin,
+    defaultValues: { ...begin, ...offered },
     resolver,
   });
   const { errors } = formState;

@@ -13,6 +13,7 @@ import {
   isLook,
   isNamed,
   type Ticket,
+  type TooSoon,
 } from "../../core/ticket/index.ts";
 import {
   DECISION_WORDS,
@@ -43,6 +44,7 @@ export function Decisions({
   phase,
   soak,
   held,
+  soon,
   blocks,
   hasQuote,
   isOrdered,
@@ -56,6 +58,8 @@ export function Decisions({
   soak: SoakVerdict | undefined;
   /** What the job is held for, if it is. */
   held: StopKind | undefined;
+  /** A day that holds, where the promised one cannot. */
+  soon?: TooSoon | undefined;
   /** What stands in its way, in words. */
   blocks: readonly string[];
   /** Whether there is a quote to answer. */
@@ -102,6 +106,17 @@ export function Decisions({
         </Typography>
       )}
       <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
+        {soon && (
+          <IfMay doing="decide" quiet>
+            <Button
+              component={Link}
+              to={`/tickets/${ticket.number}/correct?promised=${soon.holds}`}
+              variant="outlined"
+            >
+              Promise {dayWords(soon.holds)} instead
+            </Button>
+          </IfMay>
+        )}
         {ticket.waits === "finding" && (
           <Button
             component={Link}

@@ -2,6 +2,7 @@ import dayjs from "dayjs";
 import utc from "dayjs/plugin/utc.js";
 import { createContext, useContext, useSyncExternalStore } from "react";
 import { daysBetween } from "../../core/ticket/index.ts";
+import { dayName } from "../../core/words/index.ts";
 
 dayjs.extend(utc);
 
@@ -10,7 +11,7 @@ export const ZoneContext = createContext("UTC");
 export const useZone = (): string => useContext(ZoneContext);
 
 /** An ISO day in words. ["2026-11-26"] → Thu 26 Nov */
-export const dayWords = (day: string): string => dayjs.utc(day).format("ddd D MMM");
+export const dayWords = dayName;
 
 /** The clock of a zone takes long to make: it is made once. */
 const clocks = new Map<string, Intl.DateTimeFormat>();

@@ -77,6 +77,7 @@ const PLACES: Readonly<Record<Deed["kind"], readonly Wait[]>> = {
   collected: ["collection"],
   "not-collected": ["nothing"],
   "not-arrived": UNBEGUN.concat("bench"),
+  called: BEFORE_THE_END.concat("collection"),
   corrected: BEFORE_THE_END.concat("collection", "nothing"),
 };
 

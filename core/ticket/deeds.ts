@@ -35,6 +35,14 @@ export type WayOfPaying = (typeof WAYS_OF_PAYING)[number];
 export const CONSENTS = ["seal", "risk", "data"] as const;
 export type Consent = (typeof CONSENTS)[number];
 
+/** What a customer is called about. */
+export const CALLS_ABOUT = ["ready", "day", "held", "quote", "consent"] as const;
+export type CallAbout = (typeof CALLS_ABOUT)[number];
+
+/** What came of a call. */
+export const CALL_OUTCOMES = ["reached", "left-word", "no-answer"] as const;
+export type CallOutcome = (typeof CALL_OUTCOMES)[number];
+
 /** What becomes of parts that came out. Lithium goes a way of its own, whatever the customer wants. */
 export const OLD_WAYS = ["returned", "recycled", "kept-as-spare", "lithium-box"] as const;
 export type OldWay = (typeof OLD_WAYS)[number];
@@ -122,6 +130,13 @@ export type Deed =
   | { readonly kind: "not-collected"; readonly why: string }
   /** What was checked in on an order was something else. */
   | { readonly kind: "not-arrived"; readonly order: string; readonly why: string }
+  /** The customer was called. */
+  | {
+      readonly kind: "called";
+      readonly about: CallAbout;
+      readonly outcome: CallOutcome;
+      readonly note: string;
+    }
   /** What was noted wrong at the counter; `told`: how the customer heard of another day. */
   | {
       readonly kind: "corrected";
@@ -227,6 +242,11 @@ export const DEEDS: Readonly<Record<Deed["kind"], object>> = {
   ),
   "not-collected": deed("not-collected", { why: needed }),
   "not-arrived": deed("not-arrived", { order: id, why: needed }),
+  called: deed("called", {
+    about: { enum: [...CALLS_ABOUT] },
+    outcome: { enum: [...CALL_OUTCOMES] },
+    note: words,
+  }),
   corrected: deed(
     "corrected",
     {
@@ -282,7 +302,8 @@ export type PlainDeed = Extract<
       | "reversed"
       | "collected"
       | "not-collected"
-      | "not-arrived";
+      | "not-arrived"
+      | "called";
   }
 >;
 
@@ -304,5 +325,6 @@ export const readPlainDeed: Reader<PlainDeed> = reader(
     "collected",
     "not-collected",
     "not-arrived",
+    "called",
   ]),
 );

@@ -50,6 +50,7 @@ export type {
 export type { TickError, TickReply } from "./tick.ts";
 export { workLine, type WorkLine } from "./work-line.ts";
 export {
+  CALL_OUTCOMES,
   CONSENTS,
   CORRECTABLE,
   OLD_WAYS,
@@ -57,6 +58,8 @@ export {
   readPlainDeed,
   WAYS_OF_ANSWER,
   WAYS_OF_PAYING,
+  type CallAbout,
+  type CallOutcome,
   type Consent,
   type Correctable,
   type Correction,
@@ -68,27 +71,22 @@ export {
   type WayOfAnswer,
   type WayOfPaying,
 } from "./deeds.ts";
+export { callFor, type Call } from "./call.ts";
+export { tooSoon, type TooSoon } from "./due.ts";
 export { doingOf } from "./doing.ts";
 export {
   afterDeed,
   paidSoFar,
   standOf,
+  type Called,
   type Corrected,
   type Order,
   type OrderState,
   type Payment,
   type Stand,
 } from "./stand.ts";
-export {
-  blocksOf,
-  hasWay,
-  isAtBench,
-  isLook,
-  owedFor,
-  partsNeeded,
-  waitsOf,
-  type Block,
-} from "./waits.ts";
+export { blocksOf, type Block } from "./blocks.ts";
+export { hasWay, isAtBench, isLook, owedFor, partsNeeded, waitsOf } from "./waits.ts";
 export { isDeedRefusal, refusedDeed, type DeedRefusal } from "./admit-deed.ts";
 export {
   AT_INTAKE,

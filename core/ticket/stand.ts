@@ -24,6 +24,7 @@ interface Stamped {
 
 /** `id` is that of its deed. */
 export type Payment = Extract<Deed, { kind: "paid" }> & Stamped & { readonly id: string };
+export type Called = Extract<Deed, { kind: "called" }> & Stamped;
 export type Corrected = Extract<Deed, { kind: "corrected" }> & Stamped;
 export type Answered = Extract<Deed, { kind: "answered" }> & Stamped;
 export type FoundCause = Extract<Deed, { kind: "found" }> & Stamped;
@@ -64,6 +65,8 @@ export interface Stand {
         readonly release: string | undefined;
       })
     | undefined;
+  /** Calls to the customer, oldest first. */
+  readonly calls: readonly Called[];
   /** What was put right, and hand-backs that were taken back, in words of who did it. */
   readonly corrections: readonly Corrected[];
   readonly cameBack: readonly (Stamped & { readonly why: string })[];
@@ -91,6 +94,7 @@ export const NOTHING_DONE: Stand = {
   reversed: [],
   paidElsewhere: [],
   collected: undefined,
+  calls: [],
   corrections: [],
   cameBack: [],
 };
@@ -187,6 +191,8 @@ export function afterDeed(stand: Stand, { id, deed, at, by }: StoredDeed): Stand
           return { ...underWay, state: "under-way" };
         }),
       };
+    case "called":
+      return { ...stand, calls: [...stand.calls, { ...deed, ...stamp }] };
     case "corrected":
       return { ...stand, corrections: [...stand.corrections, { ...deed, ...stamp }] };
   }

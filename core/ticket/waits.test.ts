@@ -6,7 +6,10 @@ import type { Quote } from "../quote/index.ts";
 import { refusedDeed } from "./admit-deed.ts";
 import { type Deed, readDeed, type StoredDeed } from "./deeds.ts";
 import { standOf } from "./stand.ts";
-import { blocksOf, owedFor, type StageFacts, waitsOf } from "./waits.ts";
+import { blocksOf } from "./blocks.ts";
+import { callFor } from "./call.ts";
+import { tooSoon } from "./due.ts";
+import { owedFor, type StageFacts, waitsOf } from "./waits.ts";
 
 const TODAY = "2026-03-10";
 
@@ -73,6 +76,15 @@ const DEEDS: Readonly<Record<string, Deed>> = {
   "reversed-4": { kind: "reversed", payment: "d4", why: "card declined" },
   "reversed-3": { kind: "reversed", payment: "d3", why: "card declined" },
   "not-arrived": { kind: "not-arrived", order: "A", why: "the neighbour's" },
+  "rang-off": { kind: "called", about: "quote", outcome: "no-answer", note: "" },
+  "rang-price": { kind: "called", about: "quote", outcome: "reached", note: "he thinks about it" },
+  "rang-ready": { kind: "called", about: "ready", outcome: "left-word", note: "" },
+  "rang-day": { kind: "called", about: "day", outcome: "reached", note: "" },
+  "day-untold": {
+    kind: "corrected",
+    changes: [{ field: "promised", was: "2026-03-12", is: "2026-03-20" }],
+    why: "",
+  },
   "other-phone": {
     kind: "corrected",
     changes: [{ field: "phone", was: "1", is: "2" }],
@@ -99,6 +111,8 @@ const did = (...names: readonly string[]): readonly StoredDeed[] =>
     deed: DEEDS[name]!,
   }));
 
+/** Promised for a day that all parts of these tests are here by. */
+const SAID = { promised: "2026-03-20", takenIn: "2026-03-01T08:00:00Z" };
 const REPLACE: StageFacts = { work: "replace", job: { for: ["fan"] }, bench: "idle" };
 const FIND: StageFacts = { work: "find", job: { for: [] }, bench: "idle" };
 const CLEAN: StageFacts = {
@@ -168,7 +182,9 @@ test.each<[string, StageFacts, readonly string[], string]>([
 });
 
 const blocks = (facts: StageFacts, ...deeds: readonly string[]) =>
-  blocksOf(facts, standOf(did(...deeds)), USUAL_RATES, TODAY).map(({ type }) => type);
+  blocksOf({ ...facts, ...SAID }, standOf(did(...deeds)), USUAL_RATES, TODAY).map(
+    ({ type }) => type,
+  );
 
 test.each<[StageFacts, readonly string[], readonly string[]]>([
   [REPLACE, ["quoted"], []],
@@ -185,6 +201,81 @@ test.each<[StageFacts, readonly string[], readonly string[]]>([
   [{ ...REPLACE, ...closed }, ["quoted", "yes-1", "here", "passed", "paid", "collected"], []],
 ])("%j after %j: what stands in the way has its name", (facts, deeds, names) => {
   expect(blocks(facts, ...deeds)).toEqual(names);
+});
+
+/** The order of these tests comes on the 8th at the earliest, on the 12th at the latest; a quote says 2 to 5 days. */
+test.each<[string, StageFacts, readonly string[], string, object | undefined]>([
+  ["nothing is known of its parts", REPLACE, [], "2026-03-01", undefined],
+  [
+    "quoted: two days at the earliest",
+    REPLACE,
+    ["quoted"],
+    "2026-03-11",
+    { parts: "2026-03-12", holds: "2026-03-16" },
+  ],
+  ["quoted, and time enough", REPLACE, ["quoted"], "2026-03-12", undefined],
+  [
+    "agreed",
+    REPLACE,
+    ["quoted", "yes-1"],
+    "2026-03-11",
+    { parts: "2026-03-12", holds: "2026-03-16" },
+  ],
+  [
+    "ordered: overdue parts come today at the earliest",
+    REPLACE,
+    ["yes", "order"],
+    "2026-03-09",
+    { parts: TODAY, holds: "2026-03-13" },
+  ],
+  ["ordered, and time enough", REPLACE, ["yes", "order"], TODAY, undefined],
+  ["here", REPLACE, ["yes", "order", "came-right"], "2026-03-01", undefined],
+  ["given back", REPLACE, ["quoted", "no"], "2026-03-01", undefined],
+  ["at the bench", { ...REPLACE, ...open }, ["yes", "here"], "2026-03-01", undefined],
+])("%s: whether the day can be kept", (_, facts, deeds, promised, found) => {
+  expect(tooSoon({ ...facts, promised }, standOf(did(...deeds)), TODAY)).toEqual(found);
+});
+
+test.each<[string, StageFacts, readonly string[], object | undefined]>([
+  ["nothing to say yet", REPLACE, [], undefined],
+  ["a price", REPLACE, ["quoted"], { about: "quote", tries: 0 }],
+  [
+    "a price, nobody at home",
+    REPLACE,
+    ["quoted", "rang-off", "rang-off"],
+    { about: "quote", tries: 2 },
+  ],
+  ["a price that was told", REPLACE, ["quoted", "rang-off", "rang-price"], undefined],
+  [
+    "another price since",
+    REPLACE,
+    ["quoted", "rang-price", "quoted"],
+    { about: "quote", tries: 0 },
+  ],
+  ["a price that was answered", REPLACE, ["quoted", "later"], undefined],
+  [
+    "put down at the bench",
+    { ...REPLACE, ...open },
+    ["yes", "here", "held"],
+    { about: "held", tries: 0 },
+  ],
+  ["a consent", REPLACE, ["ask-seal", "yes", "here"], { about: "consent", tries: 0 }],
+  ["another day", REPLACE, ["yes", "day-untold"], { about: "day", tries: 0 }],
+  ["another day, told with it", REPLACE, ["yes", "other-day"], undefined],
+  ["another day, told since", REPLACE, ["yes", "day-untold", "rang-day"], undefined],
+  ["ready", { ...REPLACE, ...closed }, ["yes", "here", "passed"], { about: "ready", tries: 0 }],
+  [
+    "ready, and told",
+    { ...REPLACE, ...closed },
+    ["yes", "here", "passed", "rang-ready"],
+    undefined,
+  ],
+  ["given back unrepaired", REPLACE, ["quoted", "no"], { about: "ready", tries: 0 }],
+  ["handed back", { ...REPLACE, ...closed }, ["yes", "here", "passed", "released"], undefined],
+])("who waits for a call: %s", (_, facts, deeds, found) => {
+  const call = callFor({ ...facts, ...SAID }, standOf(did(...deeds)), TODAY);
+  if (found === undefined) expect(call).toBeUndefined();
+  else expect(call).toMatchObject(found);
 });
 
 test.each<[StageFacts, readonly string[], number | undefined]>([
@@ -372,7 +463,8 @@ test("deeds in any order: no stage but those there are, and what is admitted nev
           if (isOver) expect(AFTER_THE_END).toContain(DEEDS[name]!.kind);
           admitted.push(name);
           isOver = waitsOf(stage, standOf(did(...admitted))) === "nothing";
-          blocksOf(stage, standOf(did(...admitted)), USUAL_RATES, TODAY);
+          blocksOf({ ...stage, ...SAID }, standOf(did(...admitted)), USUAL_RATES, TODAY);
+          callFor({ ...stage, ...SAID }, standOf(did(...admitted)), TODAY);
         }
       },
     ),

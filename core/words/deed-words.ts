@@ -1,6 +1,8 @@
 import { unreachable } from "../base/result.ts";
 import type {
   Block,
+  CallAbout,
+  CallOutcome,
   Consent,
   Correctable,
   Correction,
@@ -12,6 +14,7 @@ import type {
   Work,
 } from "../ticket/index.ts";
 import { moneyWords } from "./ticket-words.ts";
+import { dayName } from "./day-words.ts";
 import { capital, type NamedGuide, partWord, wordList } from "./names.ts";
 
 /** What a customer brings a machine for. */
@@ -21,6 +24,21 @@ export const WORK_WORDS: Readonly<Record<Work, string>> = {
   upgrade: "Upgrade",
   clean: "Clean and repaste",
   cosmetic: "Feet, stickers, polish",
+};
+
+/** What a customer waits to hear. */
+export const CALL_WORDS: Readonly<Record<CallAbout, string>> = {
+  ready: "It is ready",
+  day: "The day has changed",
+  held: "Something came up at the bench",
+  quote: "The price",
+  consent: "What he has to agree to",
+};
+
+export const CALL_OUTCOME_WORDS: Readonly<Record<CallOutcome, string>> = {
+  reached: "Reached",
+  "left-word": "Left word",
+  "no-answer": "No answer",
 };
 
 /** What can be put right of a ticket, by what it is called there. */
@@ -114,11 +132,13 @@ export function blockStandsWords(block: Block, partName: (id: string) => string)
     case "not-agreed":
       return `The job has grown by the ${parts(block.parts)}: no agreed quote has that. Make another quote.`;
     case "quote-over":
-      return `Quote ${block.number} held until ${block.until}. Make a new one.`;
+      return `Quote ${block.number} held until ${dayName(block.until)}. Make a new one.`;
     case "wrong-part":
       return `Wrong part: ${block.order.offer.name} came as ${block.order.arrived?.code ?? "another code"}, ordered as ${block.order.offer.code}. Send it back, and order again.`;
+    case "too-soon":
+      return `The parts come on ${dayName(block.parts)} at the earliest: ${dayName(block.promised)} cannot be kept.`;
     case "late":
-      return `Late by ${block.days === 1 ? "a day" : `${block.days} days`}: ${block.order.offer.name}, due ${block.order.due}. Ask the supplier.`;
+      return `Late by ${block.days === 1 ? "a day" : `${block.days} days`}: ${block.order.offer.name}, due ${dayName(block.order.due)}. Ask the supplier.`;
     case "not-ordered":
       return `Not ordered: ${parts(block.parts)}.`;
     case "unproven":

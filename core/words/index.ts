@@ -106,6 +106,8 @@ export {
   DATA_WORDS,
   joinedWords,
   MARK_WORDS,
+  CALL_OUTCOME_WORDS,
+  CALL_WORDS,
   CORRECTABLE_WORDS,
   correctionWords,
   OLD_WAY_WORDS,
@@ -115,6 +117,7 @@ export {
   WORK_WORDS,
 } from "./deed-words.ts";
 export { foundErrorWords, orderErrorWords, supplierWords } from "./price-words.ts";
+export { dayName } from "./day-words.ts";
 export { ticketPackErrorWords } from "./pack-words.ts";
 export { backupWords, moveWords } from "./backup-words.ts";
 export { hoursFaultWords, oddsWords, whatIfWords, whyWords } from "./days-words.ts";

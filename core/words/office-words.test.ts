@@ -32,7 +32,7 @@ const BLOCKS: readonly (readonly [Block, RegExp])[] = [
     { type: "not-agreed", parts: ["fan", "jack"] },
     /grown by the FAN and JACK: no agreed quote has that/,
   ],
-  [{ type: "quote-over", number: 2, until: "2026-03-01" }, /Quote 2 held until 2026-03-01/],
+  [{ type: "quote-over", number: 2, until: "2026-03-01" }, /Quote 2 held until Sun 1 Mar/],
   [{ type: "wrong-part", order }, /Fan came as F-9, ordered as F-1/],
   [{ type: "late", order, days: 1 }, /Late by a day/],
   [{ type: "late", order, days: 3 }, /Late by 3 days/],

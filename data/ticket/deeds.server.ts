@@ -1,7 +1,10 @@
 import type { Transaction } from "sequelize";
+import { readJson } from "../../core/base/ajv.ts";
 import { type Deed, readDeed, type StoredDeed } from "../../core/ticket/index.ts";
 import type { Database } from "../database/database.server.ts";
 import { readColumn } from "../database/json.server.ts";
+import type { DeedRow } from "../database/rows.server.ts";
+import { openWithCustomer, type TicketFacts } from "./tickets.server.ts";
 
 /** The deeds of a ticket, oldest first. */
 export async function deedsOf(
@@ -21,6 +24,38 @@ export async function deedsOf(
     by,
     deed: readColumn(readDeed, body, `deed ${id}`),
   }));
+}
+
+/** A ticket that is not handed back, with whose it is and its deeds, oldest first. */
+export interface OpenRecord {
+  readonly facts: TicketFacts;
+  readonly customer: { readonly name: string; readonly phone: string };
+  readonly deeds: readonly StoredDeed[];
+}
+
+/** All tickets that are not handed back, with their deeds; one whose record cannot be read says so on its own page. */
+export async function openRecords(db: Database): Promise<readonly OpenRecord[]> {
+  const tickets = await openWithCustomer(db);
+  const rows = await db.select<DeedRow>(
+    `SELECT deeds.* FROM deeds JOIN tickets ON tickets.number = deeds.ticket
+       WHERE tickets.waits <> 'nothing' ORDER BY deeds.seq`,
+  );
+  const of = new Map<number, StoredDeed[]>();
+  const broken = new Set<number>();
+  for (const { ticket, id, at, by, body } of rows) {
+    const deed = readJson(readDeed, body);
+    if (!deed.ok) {
+      broken.add(ticket);
+      continue;
+    }
+    const stored = { id, at, by, deed: deed.value };
+    const all = of.get(ticket);
+    if (all) all.push(stored);
+    else of.set(ticket, [stored]);
+  }
+  return tickets
+    .filter(({ facts }) => !broken.has(facts.number))
+    .map((one) => ({ ...one, deeds: of.get(one.facts.number) ?? [] }));
 }
 
 /** The deed of an id, and its ticket: what was sent twice is written once. */

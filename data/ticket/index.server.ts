@@ -34,4 +34,4 @@ export {
 } from "./lines.server.ts";
 export { customerData, customersWith, eraseCustomer } from "./customer-data.server.ts";
 export { backAgain, noteErasure } from "./erasures.server.ts";
-export { addDeeds, deedById, deedsOf, turnedOutCounts } from "./deeds.server.ts";
+export { addDeeds, deedById, deedsOf, openRecords, turnedOutCounts } from "./deeds.server.ts";

@@ -70,6 +70,24 @@ export async function ticketByNumber(db: Database, number: number): Promise<Tick
   return { ...factsOf(facts), customer: { name, phone }, machine: machine ?? row.guideId };
 }
 
+/** All tickets that are not handed back, with whose they are. */
+export async function openWithCustomer(db: Database): Promise<
+  readonly {
+    readonly facts: TicketFacts;
+    readonly customer: { readonly name: string; readonly phone: string };
+  }[]
+> {
+  const rows = await db.select<TicketRow & { name: string; phone: string }>(
+    `SELECT tickets.*, customers.name, customers.phone FROM tickets
+       JOIN customers ON customers.id = tickets.customerId
+       WHERE tickets.waits <> 'nothing' ORDER BY tickets.number`,
+  );
+  return rows.map(({ name, phone, ...facts }) => ({
+    facts: factsOf(facts),
+    customer: { name, phone },
+  }));
+}
+
 export async function transitionsOf(db: Database, ticket: number): Promise<readonly Transition[]> {
   const rows = await db.tables.transitions.findAll({ where: { ticket }, order: ["id"], raw: true });
   return rows.map(({ at, by, from, to, note }) => ({

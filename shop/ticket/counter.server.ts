@@ -1,6 +1,13 @@
-import type { TicketLine, Wait } from "../../core/ticket/index.ts";
+import {
+  type Call,
+  callFor,
+  standOf,
+  type TicketLine,
+  type Wait,
+} from "../../core/ticket/index.ts";
 import {
   openLines,
+  openRecords,
   pageOfTickets,
   ticketCounts,
   type TicketQuery,
@@ -19,6 +26,24 @@ export interface Counter {
 export async function counter(shop: Shop, waits?: Wait): Promise<Counter> {
   const [lines, counts] = await Promise.all([openLines(shop.db, waits), ticketCounts(shop.db)]);
   return { lines, today: today(shop), handedBack: counts.get("nothing") ?? 0 };
+}
+
+/** A customer who waits for a call. */
+export interface Caller extends Call {
+  readonly number: number;
+  readonly customer: string;
+  readonly phone: string;
+}
+
+/** Whom the shop has to call, whoever waits longest first. */
+export async function callsToMake(shop: Shop): Promise<readonly Caller[]> {
+  const day = today(shop);
+  const all = (await openRecords(shop.db)).flatMap(({ facts, customer, deeds }): Caller[] => {
+    const call = callFor(facts, standOf(deeds), day);
+    const { name, phone } = customer;
+    return call ? [{ number: facts.number, customer: name, phone, ...call }] : [];
+  });
+  return all.sort((a, b) => a.since.localeCompare(b.since) || a.number - b.number);
 }
 
 export interface AllTickets {

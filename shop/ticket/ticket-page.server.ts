@@ -8,9 +8,13 @@ import {
   AT_INTAKE,
   type Block,
   blocksOf,
+  type Call,
+  callFor,
   owedFor,
   type Stand,
   standOf,
+  tooSoon,
+  type TooSoon,
 } from "../../core/ticket/index.ts";
 import type {
   Ticket,
@@ -67,6 +71,10 @@ export interface TicketPage {
   readonly stand: Stand;
   /** Pictures of the machine as it came in, by id. */
   readonly photos: readonly string[];
+  /** What its customer waits to hear. */
+  readonly call: Call | undefined;
+  /** A day that holds, where the day it is promised for cannot. */
+  readonly soon: TooSoon | undefined;
   /** What stands in its way, by name. */
   readonly blocks: readonly Block[];
   /** Cents; undefined where the price was agreed by word of mouth. */
@@ -111,6 +119,8 @@ export async function ticketPage(
     ofMachine,
     stand,
     photos: photos.filter(({ step }) => step === AT_INTAKE).map(({ id }) => id),
+    call: callFor(ticket, stand, today(shop)),
+    soon: tooSoon(ticket, stand, today(shop)),
     blocks: blocksOf(ticket, stand, rates, today(shop)),
     owed: owedFor(ticket, stand, rates),
     rates,
