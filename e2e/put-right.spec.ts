@@ -131,7 +131,7 @@ test("who waits for a call stands at the counter; a day its parts make impossibl
   await page.getByRole("textbox", { name: "Asks" }).fill("20.00");
   await page.getByRole("textbox", { name: "Days" }).fill("20");
   await page.getByRole("button", { name: "Add it to the choices" }).click();
-  const choice = page.getByRole("article").filter({ hasText: "A fan by sea" });
+  const choice = page.getByRole("listitem").filter({ hasText: "A fan by sea" });
   await choice.getByRole("button", { name: "Make this a quote" }).click();
   await expect(page.getByRole("article", { name: /^Quote/ })).toBeVisible();
   await page.goto(shop.url);
