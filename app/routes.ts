@@ -52,6 +52,7 @@ export default [
   route("practice/:id", "routes/exercise.tsx"),
   route("stock", "routes/stock.tsx"),
   route("shop", "routes/shop.tsx"),
+  route("setup", "routes/setup.tsx"),
   route("exports/:file", "routes/exports.ts"),
   route("words", "routes/words.tsx"),
   route("sign-in", "routes/sign-in.tsx"),

@@ -19,12 +19,22 @@ import { keepNote } from "../shop/notes/index.server.ts";
 import { keepDemoPins } from "../shop/people/index.server.ts";
 import { openShop } from "../shop/open.server.ts";
 import { record } from "../shop/stage/index.server.ts";
+import { endSetup, keepAbout } from "../shop/setup/index.server.ts";
 import { keepSoak } from "../shop/soak/index.server.ts";
 import { decide, takeIn } from "../shop/ticket/index.server.ts";
 import { nextEntry } from "../testing/play.ts";
 import { loadLearnt, playUnknown } from "./learning.ts";
 import { loadOffice } from "./office.ts";
-import { LEARNING, NOTES, PEOPLE, PINS, TICKETS, type DemoTicket, type Stage } from "./scenario.ts";
+import {
+  ABOUT,
+  LEARNING,
+  NOTES,
+  PEOPLE,
+  PINS,
+  TICKETS,
+  type DemoTicket,
+  type Stage,
+} from "./scenario.ts";
 
 const DAY = 86_400_000;
 
@@ -65,6 +75,9 @@ export async function loadGuides(db: Database, folder: string, now: number): Pro
 
 /** Writes the demo scenario into a database without tickets, as the people of the shop would have. */
 export async function loadScenario(db: Database, now: number): Promise<void> {
+  const lead = actAt(db, "mirel", now - 20 * DAY, "setup");
+  await keepAbout(lead, ABOUT);
+  await endSetup(lead);
   const numbers: number[] = [];
   for (const [i, ticket] of TICKETS.entries()) numbers.push(await loadTicket(db, ticket, i, now));
   await loadLearning(db, now);

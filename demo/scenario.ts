@@ -3,6 +3,13 @@ import type { Person } from "../core/people/index.ts";
 import type { NewTicket } from "../core/ticket/index.ts";
 
 /** The shop of the demo: a repair counter in the old customs house of a made-up river port. */
+/** What the demo shop is called. */
+export const ABOUT = {
+  name: "Oakes & Harrow, laptops mended",
+  address: "4 Ropewalk Lane\nTernmouth",
+  phone: "0550 100",
+};
+
 export const PEOPLE: readonly Person[] = [
   { id: "mirel", name: "Mirel Oakes", role: "lead" },
   { id: "tobin", name: "Tobin Harrow", role: "technician" },

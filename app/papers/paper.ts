@@ -1,6 +1,8 @@
 /** A paper as plain values: what stands where is settled here, how it is set in `pdf.server.ts`. */
 export interface Paper {
   readonly title: string;
+  /** Whose paper it is: the shop's name, where it is found. */
+  readonly from?: readonly string[];
   /** Facts under the title, by name. */
   readonly head: readonly (readonly [string, string])[];
   readonly sections: readonly Section[];

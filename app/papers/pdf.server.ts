@@ -37,7 +37,7 @@ export async function pdfOf(paper: Paper): Promise<Uint8Array> {
 
 const CODE = { bcid: "code128", height: 9, includetext: true, textxalign: "center" } as const;
 
-function documentOf({ title, head, sections, code }: Paper): TDocumentDefinitions {
+function documentOf({ title, from = [], head, sections, code }: Paper): TDocumentDefinitions {
   const rows = head.map(([name, value]) => [{ text: name, color: "#555" }, value]);
   const facts: Content =
     rows.length === 0
@@ -53,6 +53,12 @@ function documentOf({ title, head, sections, code }: Paper): TDocumentDefinition
     pageMargins: [50, 45, 50, 55],
     defaultStyle: { font: "Text", fontSize: 10, lineHeight: 1.2 },
     content: [
+      ...from.map((text, i): Content => ({
+        text,
+        bold: i === 0,
+        color: i === 0 ? "#000" : "#555",
+      })),
+      ...(from.length > 0 ? [{ text: " " }] : []),
       { columns: [top, { width: 160, stack: bar }] },
       ...facts,
       ...sections.flatMap(contentOf),

@@ -1,9 +1,12 @@
+import Alert from "@mui/material/Alert";
 import Add from "@mui/icons-material/Add";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link, useNavigate } from "react-router";
+import { SETUP_STEPS } from "../../core/setup/index.ts";
 import { byWait, WAITS } from "../../core/ticket/index.ts";
 import { shop } from "../../shop/open.server.ts";
+import { setupNow } from "../../shop/setup/index.server.ts";
 import { oddsNow } from "../../shop/days/index.server.ts";
 import { callsToMake, counter } from "../../shop/ticket/index.server.ts";
 import { ToCall } from "../counter/to-call.tsx";
@@ -18,12 +21,16 @@ export const meta: Route.MetaFunction = () => [{ title: "Counter · Brisk Bench"
 
 export async function loader() {
   const here = await shop();
-  const [lists, calls] = await Promise.all([counter(here), callsToMake(here)]);
-  return { ...lists, calls, ...oddsNow(here, new Date()) };
+  const [lists, calls, setup] = await Promise.all([
+    counter(here),
+    callsToMake(here),
+    setupNow(here.db, new Date()),
+  ]);
+  return { ...lists, calls, setup, ...oddsNow(here, new Date()) };
 }
 
 export default function Counter({
-  loaderData: { lines, calls, today, handedBack, odds, isAging },
+  loaderData: { lines, calls, setup, today, handedBack, odds, isAging },
 }: Route.ComponentProps) {
   const navigate = useNavigate();
   useFreshOdds(isAging);
@@ -54,6 +61,16 @@ export default function Counter({
         </>
       }
     >
+      {!setup.isOver && (
+        <IfMay doing="rates" quiet>
+          <Alert severity="info" sx={{ mb: 2 }}>
+            A new shop: {setup.done.length} of {SETUP_STEPS.length} things are set up.{" "}
+            <Link to="/setup" style={{ color: "inherit" }}>
+              Set the shop up
+            </Link>
+          </Alert>
+        </IfMay>
+      )}
       {lines.length === 0 && (
         <Typography>
           {handedBack === 0

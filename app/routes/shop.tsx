@@ -1,3 +1,4 @@
+import Button from "@mui/material/Button";
 import Box from "@mui/material/Box";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
@@ -7,6 +8,7 @@ import { reader } from "../../core/base/ajv.ts";
 import { type QuoteRates, quoteRatesSchema } from "../../core/quote/index.ts";
 import { keepRates, ratesOf } from "../../shop/stage/index.server.ts";
 import { calendarSecret, hoursOf } from "../../shop/days/index.server.ts";
+import { aboutOf } from "../../shop/setup/index.server.ts";
 import { today } from "../../shop/open.server.ts";
 import { backupsNow } from "../../shop/backup/index.server.ts";
 import { recordLines } from "../../data/people/index.server.ts";
@@ -22,6 +24,7 @@ import { Idle } from "../shop/idle.tsx";
 import { InAndOut } from "../shop/in-and-out.tsx";
 import { RecordSection } from "../shop/record.tsx";
 import { Rates } from "../shop/rates.tsx";
+import { AboutForm } from "../setup/about-form.tsx";
 import { IfMay } from "../ui/if-may.tsx";
 import { Page } from "../ui/page.tsx";
 import { readBody, type Sent } from "../ui/read-body.server.ts";
@@ -36,6 +39,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   const { db } = act;
   const secret = may(act.actor, "export") ? await calendarSecret(db) : undefined;
   return {
+    about: await aboutOf(db),
     rates: await ratesOf(db),
     hours: await hoursOf(db, today(shop)),
     names: Object.fromEntries(people.map(({ id, name }) => [id, name])),
@@ -76,20 +80,41 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
 export default function ShopPage({ loaderData }: Route.ComponentProps) {
   const { rates, hours, names, people, record, idle, backups, calendar } = loaderData;
   return (
-    <Page title="Shop">
+    <Page
+      title="Shop"
+      actions={
+        <Button component={RouterLink} to="/setup">
+          All that a new shop sets up
+        </Button>
+      }
+    >
       <Box sx={{ display: "grid", gap: 4 }}>
         <IfMay doing="rates" quiet>
-          <Rates rates={rates} />
+          <Box component="section">
+            <Typography variant="h2" sx={{ mb: 1.5 }}>
+              Name and address
+            </Typography>
+            <AboutForm about={loaderData.about} />
+          </Box>
+          <Box id="rates">
+            <Rates rates={rates} />
+          </Box>
         </IfMay>
         <IfMay doing="hours" quiet>
-          <Hours hours={hours} name={(id) => names[id] ?? id} />
+          <Box id="hours">
+            <Hours hours={hours} name={(id) => names[id] ?? id} />
+          </Box>
         </IfMay>
         <IfMay doing="people" quiet>
-          <Members people={people} wrong={loaderData.wrong} />
+          <Box id="people">
+            <Members people={people} wrong={loaderData.wrong} />
+          </Box>
           <Idle minutes={idle} />
           <RecordSection lines={record} people={people} />
         </IfMay>
-        <BackupSection {...backups} />
+        <Box id="backup">
+          <BackupSection {...backups} />
+        </Box>
         <IfMay doing="progress" quiet>
           <Box component="section">
             <Typography variant="h2">What the shop learnt</Typography>

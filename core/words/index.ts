@@ -117,6 +117,7 @@ export {
   WORK_WORDS,
 } from "./deed-words.ts";
 export { foundErrorWords, orderErrorWords, supplierWords } from "./price-words.ts";
+export { SETUP_WORDS } from "./setup-words.ts";
 export { dayName } from "./day-words.ts";
 export { ticketPackErrorWords } from "./pack-words.ts";
 export { backupWords, moveWords } from "./backup-words.ts";

@@ -15,7 +15,9 @@ export type Setting =
   | "hours"
   | "pins"
   | "calendar"
-  | "pack-key";
+  | "pack-key"
+  | "about"
+  | "set-up";
 
 export async function setting(
   db: Database,

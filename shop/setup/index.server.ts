@@ -1,0 +1,9 @@
+export {
+  aboutOf,
+  addExample,
+  endSetup,
+  type Example,
+  examples,
+  keepAbout,
+  setupNow,
+} from "./setup.server.ts";
