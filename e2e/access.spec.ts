@@ -39,6 +39,7 @@ const PAGES = [
   "/tickets/1034/price",
   "/tickets/1035",
   "/shop",
+  "/setup",
   "/stock",
   "/days",
   "/practice",

@@ -113,6 +113,18 @@ const DOORS: readonly (readonly [string, string, object, readonly string[]])[] =
     ["technician", "front-desk", "learner"],
   ],
   [
+    "rates",
+    "/setup",
+    { data: { id: "x", does: "about", about: { name: "Oakes", address: "", phone: "" } } },
+    ["technician", "front-desk", "learner"],
+  ],
+  [
+    "release",
+    "/tickets/1008/deeds",
+    { data: { id: "x-r", deed: { kind: "reversed", payment: "gone", why: "none" } } },
+    ["technician", "learner"],
+  ],
+  [
     "people",
     "/people",
     { data: { id: "x", does: "add", name: "New", role: "learner" } },

@@ -10,6 +10,8 @@ const CAN_CHANGE = new Set(["BENCH_SUPPLIER"]);
 export class Server {
   private process: ChildProcess | undefined;
   private bootedWith = "";
+  /** What it printed since it was started. */
+  said = "";
 
   private constructor(readonly port: number) {}
 
@@ -61,14 +63,14 @@ export class Server {
     });
     this.process = server;
     await new Promise<void>((resolve, reject) => {
-      let said = "";
+      this.said = "";
       const hear = (chunk: Buffer): void => {
-        said += chunk.toString();
-        if (said.includes("open http")) resolve();
+        this.said += chunk.toString();
+        if (this.said.includes("open http")) resolve();
       };
       server.stdout!.on("data", hear);
       server.stderr!.on("data", hear);
-      server.once("exit", (code) => reject(new Error(`server ended (${code}): ${said}`)));
+      server.once("exit", (code) => reject(new Error(`server ended (${code}): ${this.said}`)));
     });
   }
 

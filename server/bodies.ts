@@ -33,6 +33,7 @@ const RULES: Readonly<Record<string, BodyRule | "pack">> = {
   "/practice/*": JSON_SMALL,
   "/calendar-address": JSON_SMALL,
   "/hours": JSON_SMALL,
+  "/setup": JSON_SMALL,
   "/people": JSON_SMALL,
   "/customer-data": JSON_SMALL,
   "/guides": "pack",

@@ -1,6 +1,7 @@
 import { USUAL_SHOP } from "../core/days/index.ts";
 import { type Doing, may, type Person, ROLES } from "../core/people/index.ts";
 import { USUAL_RATES } from "../core/quote/index.ts";
+import { correctingOf } from "../core/ticket/index.ts";
 import { FACTS, TestShop } from "../testing/shop.ts";
 import { type Act, NotAllowed } from "./act.server.ts";
 import { changeJob, renewJob, reopen, tick } from "./bench/index.server.ts";
@@ -25,9 +26,10 @@ import { makeQuote } from "./price/index.server.ts";
 import { keepSoak } from "./soak/index.server.ts";
 import { keepRates, record } from "./stage/index.server.ts";
 import { restock, shelve } from "./stock/index.server.ts";
-import { arrive, askSupplier, orderParts } from "./supply/index.server.ts";
+import { arrive, askSupplier, orderParts, undoArrival } from "./supply/index.server.ts";
 import { customersToHand, eraseCustomerData, handOutCustomer } from "./customer/index.server.ts";
-import { decide, takeIn } from "./ticket/index.server.ts";
+import { addExample, endSetup, keepAbout } from "./setup/index.server.ts";
+import { correct, decide, takeIn } from "./ticket/index.server.ts";
 
 let shop: TestShop;
 beforeAll(async () => {
@@ -37,6 +39,7 @@ afterAll(() => shop.close());
 
 const NOWHERE = 9999;
 const NOTHING = new Uint8Array();
+const SAYS = { customer: "A", phone: "", fault: "x", code: "", serial: "", condition: "" };
 const TWICE = { id: "nobody", week: [], off: [] };
 const item = {
   code: "F-1",
@@ -74,6 +77,31 @@ const USE_CASES: Readonly<Record<string, readonly [Doing, (act: Act) => Promise<
     "find-out",
     (act) => record(act, NOWHERE, [{ kind: "checked", check: "plug", outcome: "loose" }]),
   ],
+  "record a call": [
+    "decide",
+    (act) =>
+      record(act, NOWHERE, [{ kind: "called", about: "ready", outcome: "reached", note: "" }]),
+  ],
+  "take a payment back": [
+    "release",
+    (act) => record(act, NOWHERE, [{ kind: "reversed", payment: "none", why: "none" }]),
+  ],
+  "take a hand-back back": [
+    "release",
+    (act) => record(act, NOWHERE, [{ kind: "not-collected", why: "none" }]),
+  ],
+  "let go unpaid": [
+    "release",
+    (act) => record(act, NOWHERE, [{ kind: "collected", to: "him", old: [], release: "a friend" }]),
+  ],
+  correct: [
+    "decide",
+    (act) => correct(act, NOWHERE, correctingOf({ ...SAYS, work: "find", promised: "2026-01-01" })),
+  ],
+  undoArrival: ["order", (act) => undoArrival(act, NOWHERE, { id: "u", order: "x", why: "none" })],
+  keepAbout: ["rates", (act) => keepAbout(act, { name: "Oakes", address: "", phone: "" })],
+  endSetup: ["rates", (act) => endSetup(act)],
+  addExample: ["guide", (act) => addExample(act, "none.json")],
   "record work": ["tick", (act) => record(act, NOWHERE, [{ kind: "worked", note: "" }])],
   nameFault: ["find-out", (act) => nameFault(act, NOWHERE, { id: "x", parts: [], note: "" })],
   openUpFor: ["find-out", (act) => openUpFor(act, NOWHERE, ["fan"])],

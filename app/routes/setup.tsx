@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
-import { data, Link } from "react-router";
+import { data, Link as RouterLink } from "react-router";
 import { reader } from "../../core/base/ajv.ts";
 import { type About, aboutSchema, SETUP_STEPS, type SetupStep } from "../../core/setup/index.ts";
 import { findingWords, SETUP_WORDS } from "../../core/words/index.ts";
@@ -107,8 +108,11 @@ export default function SetupPage({ loaderData }: Route.ComponentProps) {
       <>
         <Typography sx={{ mb: 1 }}>
           A machine that nobody knows is learnt at its first strip-down. Guides and packs that you
-          have are taken in under <Link to="/guides">Guides</Link>. To try things out, add an
-          example: these machines are made up.
+          have are taken in under{" "}
+          <Link component={RouterLink} to="/guides">
+            Guides
+          </Link>
+          . To try things out, add an example: these machines are made up.
         </Typography>
         <IfMay doing="guide">
           <Examples all={all} />
@@ -139,7 +143,11 @@ export default function SetupPage({ loaderData }: Route.ComponentProps) {
     >
       <Typography sx={{ color: "var(--soft)", mb: 2 }}>
         {setup.done.length} of {SETUP_STEPS.length} done. Each can wait; all of it is found again
-        under <Link to="/shop">Shop</Link>.
+        under{" "}
+        <Link component={RouterLink} to="/shop">
+          Shop
+        </Link>
+        .
       </Typography>
       <Box sx={{ maxWidth: 820 }}>
         {SETUP_STEPS.map((step) => (
@@ -160,7 +168,9 @@ export default function SetupPage({ loaderData }: Route.ComponentProps) {
 function Elsewhere({ step }: { step: keyof typeof PLACES }) {
   return (
     <Typography>
-      <Link to={PLACES[step]}>{SETUP_WORDS[step].go}</Link>
+      <Link component={RouterLink} to={PLACES[step]}>
+        {SETUP_WORDS[step].go}
+      </Link>
     </Typography>
   );
 }
