@@ -82,7 +82,6 @@ export {
   type Corrected,
   type Order,
   type OrderState,
-  type Payment,
   type Stand,
 } from "./stand.ts";
 export { blocksOf, type Block } from "./blocks.ts";

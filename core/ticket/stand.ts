@@ -23,7 +23,7 @@ interface Stamped {
 }
 
 /** `id` is that of its deed. */
-export type Payment = Extract<Deed, { kind: "paid" }> & Stamped & { readonly id: string };
+type Payment = Extract<Deed, { kind: "paid" }> & Stamped & { readonly id: string };
 export type Called = Extract<Deed, { kind: "called" }> & Stamped;
 export type Corrected = Extract<Deed, { kind: "corrected" }> & Stamped;
 export type Answered = Extract<Deed, { kind: "answered" }> & Stamped;

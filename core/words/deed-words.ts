@@ -42,7 +42,7 @@ export const CALL_OUTCOME_WORDS: Readonly<Record<CallOutcome, string>> = {
 };
 
 /** What can be put right of a ticket, by what it is called there. */
-export const CORRECTABLE_WORDS: Readonly<Record<Correctable, string>> = {
+const CORRECTABLE_WORDS: Readonly<Record<Correctable, string>> = {
   customer: "Customer",
   phone: "Phone",
   fault: "Fault",

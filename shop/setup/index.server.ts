@@ -1,9 +1,1 @@
-export {
-  aboutOf,
-  addExample,
-  endSetup,
-  type Example,
-  examples,
-  keepAbout,
-  setupNow,
-} from "./setup.server.ts";
+export { aboutOf, addExample, endSetup, examples, keepAbout, setupNow } from "./setup.server.ts";

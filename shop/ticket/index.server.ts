@@ -1,4 +1,4 @@
-export { allTickets, type Caller, callsToMake, counter } from "./counter.server.ts";
+export { allTickets, callsToMake, counter } from "./counter.server.ts";
 export { correct, correctable } from "./correct.server.ts";
 export { decide } from "./decide.server.ts";
 export {
