@@ -78,7 +78,11 @@ export function Bar({ choice, who, lamp }: Props) {
       }}
     >
       <Mark />
-      <Box component="nav" aria-label="Places" sx={{ display: "flex", flex: 1, minWidth: 0 }}>
+      <Box
+        component="nav"
+        aria-label="Places"
+        sx={{ display: "flex", flex: 1, minWidth: 0, overflowX: "auto", scrollbarWidth: "none" }}
+      >
         {PLACES.map(({ to, label, end }) => (
           <Box
             key={to}
