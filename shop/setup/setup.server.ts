@@ -53,6 +53,13 @@ export async function setupNow(db: Database, now: Date): Promise<Setup> {
   return { done, isOver: enough !== undefined || done.length === Object.keys(is).length };
 }
 
+/** How far a shop is that is still new; undefined: it is not, which most are asked most of the time. */
+export async function newShop(db: Database, now: Date): Promise<Setup | undefined> {
+  if ((await setting(db, "set-up")) !== undefined) return undefined;
+  const found = await setupNow(db, now);
+  return found.isOver ? undefined : found;
+}
+
 /** It is enough: nothing is asked for any more. */
 export async function endSetup(act: Act): Promise<void> {
   allow(act, "rates");
