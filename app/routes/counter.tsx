@@ -6,7 +6,7 @@ import { Link, useNavigate } from "react-router";
 import { SETUP_STEPS } from "../../core/setup/index.ts";
 import { byWait, WAITS } from "../../core/ticket/index.ts";
 import { shop } from "../../shop/open.server.ts";
-import { setupNow } from "../../shop/setup/index.server.ts";
+import { newShop } from "../../shop/setup/index.server.ts";
 import { oddsNow } from "../../shop/days/index.server.ts";
 import { callsToMake, counter } from "../../shop/ticket/index.server.ts";
 import { ToCall } from "../counter/to-call.tsx";
@@ -24,7 +24,7 @@ export async function loader() {
   const [lists, calls, setup] = await Promise.all([
     counter(here),
     callsToMake(here),
-    setupNow(here.db, new Date()),
+    newShop(here.db, new Date()),
   ]);
   return { ...lists, calls, setup, ...oddsNow(here, new Date()) };
 }
@@ -61,7 +61,7 @@ export default function Counter({
         </>
       }
     >
-      {!setup.isOver && (
+      {setup && (
         <IfMay doing="rates" quiet>
           <Alert severity="info" sx={{ mb: 2 }}>
             A new shop: {setup.done.length} of {SETUP_STEPS.length} things are set up.{" "}

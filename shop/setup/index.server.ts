@@ -1,1 +1,9 @@
-export { aboutOf, addExample, endSetup, examples, keepAbout, setupNow } from "./setup.server.ts";
+export {
+  aboutOf,
+  addExample,
+  endSetup,
+  examples,
+  keepAbout,
+  newShop,
+  setupNow,
+} from "./setup.server.ts";

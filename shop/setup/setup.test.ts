@@ -2,7 +2,15 @@ import { aboutLines, NO_NAME, readAbout } from "../../core/setup/index.ts";
 import { recordLines } from "../../data/people/index.server.ts";
 import { done, MIREL, TestShop, TOBIN } from "../../testing/shop.ts";
 import { guideList } from "../guide/index.server.ts";
-import { aboutOf, addExample, endSetup, examples, keepAbout, setupNow } from "./index.server.ts";
+import {
+  aboutOf,
+  addExample,
+  endSetup,
+  examples,
+  keepAbout,
+  newShop,
+  setupNow,
+} from "./index.server.ts";
 
 let shop: TestShop;
 beforeEach(async () => {
@@ -35,11 +43,13 @@ test.each([
 test("what is set up is seen by what is there; enough is enough", async () => {
   // Two people and a guide are there from the start.
   expect(await now()).toEqual({ done: ["people", "guides"], isOver: false });
+  expect((await newShop(shop.db, new Date()))?.done).toHaveLength(2);
   await keepAbout(shop.act(MIREL), ABOUT);
   expect((await now()).done).toContain("about");
   await expect(endSetup(shop.act(TOBIN))).rejects.toThrow();
   await endSetup(shop.act(MIREL));
   expect((await now()).isOver).toBe(true);
+  expect(await newShop(shop.db, new Date())).toBeUndefined();
 });
 
 test("an example that comes with the program is a guide of the shop with a press, once", async () => {
