@@ -20,6 +20,7 @@ import {
   PartsSection,
   PriceSection,
 } from "../ticket/office-sections.tsx";
+import { RecordSection } from "../ticket/record-section.tsx";
 import { Stages } from "../ticket/stages.tsx";
 import { ticketView } from "../ticket/ticket-view.ts";
 import {
@@ -27,7 +28,6 @@ import {
   Newer,
   OfMachine,
   ProveSection,
-  RecordSection,
   TakeInSection,
   TroubleSection,
 } from "../ticket/ticket-sections.tsx";

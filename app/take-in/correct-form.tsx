@@ -6,10 +6,6 @@ import Radio from "@mui/material/Radio";
 import RadioGroup from "@mui/material/RadioGroup";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { AdapterDayjs } from "@mui/x-date-pickers/AdapterDayjs";
-import { DatePicker } from "@mui/x-date-pickers/DatePicker";
-import { LocalizationProvider } from "@mui/x-date-pickers/LocalizationProvider";
-import dayjs from "dayjs";
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { Controller, type FieldErrors, type Resolver, useForm, useWatch } from "react-hook-form";
@@ -23,6 +19,7 @@ import {
 } from "../../core/ticket/index.ts";
 import { NEW_TICKET_WORDS, WAY_OF_ANSWER_WORDS, WORK_WORDS } from "../../core/words/index.ts";
 import { Choice } from "../ui/choice.tsx";
+import { DayField } from "../ui/day-field.tsx";
 import { useCode } from "./use-code.ts";
 
 const wordsFor = (field: CorrectingField): string =>
@@ -165,22 +162,13 @@ export function CorrectForm({
               name="promised"
               control={control}
               render={({ field: { value, onChange, ref }, fieldState: { error } }) => (
-                <LocalizationProvider dateAdapter={AdapterDayjs}>
-                  <DatePicker
-                    label="Promised for"
-                    format="ddd D MMM YYYY"
-                    value={value === "" ? null : dayjs(value)}
-                    onChange={(day) => onChange(day?.isValid() ? day.format("YYYY-MM-DD") : "")}
-                    inputRef={ref}
-                    slotProps={{
-                      textField: {
-                        size: "small",
-                        error: error !== undefined,
-                        helperText: error?.message ?? " ",
-                      },
-                    }}
-                  />
-                </LocalizationProvider>
+                <DayField
+                  label="Promised for"
+                  value={value}
+                  error={error?.message}
+                  inputRef={ref}
+                  choose={onChange}
+                />
               )}
             />
             {isOther("promised") && (

@@ -6,10 +6,6 @@ import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { AdapterDayjs } from "@mui/x-date-pickers/AdapterDayjs";
-import { DatePicker } from "@mui/x-date-pickers/DatePicker";
-import { LocalizationProvider } from "@mui/x-date-pickers/LocalizationProvider";
-import dayjs from "dayjs";
 import { useEffect } from "react";
 import { Controller, useFormContext, useWatch } from "react-hook-form";
 import { useFetcher } from "react-router";
@@ -17,6 +13,7 @@ import { PACK_SIGNS } from "../../core/bench/index.ts";
 import type { NewTicket } from "../../core/ticket/index.ts";
 import { PACK_AT_COUNTER, PACK_SIGN_WORDS } from "../../core/words/index.ts";
 
+import { DayField } from "../ui/day-field.tsx";
 import { CameWith, EarlierTickets } from "./office-fields.tsx";
 import { EarliestDay } from "./earliest-day.tsx";
 
@@ -103,23 +100,14 @@ export function TicketFields({
         name="promised"
         control={control}
         render={({ field: { value, onChange, ref }, fieldState: { error } }) => (
-          <LocalizationProvider dateAdapter={AdapterDayjs}>
-            <DatePicker
-              label="Promised for"
-              format="ddd D MMM YYYY"
-              disablePast
-              value={value === "" ? null : dayjs(value)}
-              onChange={(day) => onChange(day?.isValid() ? day.format("YYYY-MM-DD") : "")}
-              inputRef={ref}
-              slotProps={{
-                textField: {
-                  size: "small",
-                  error: error !== undefined,
-                  helperText: error?.message ?? " ",
-                },
-              }}
-            />
-          </LocalizationProvider>
+          <DayField
+            label="Promised for"
+            value={value}
+            error={error?.message}
+            disablePast
+            inputRef={ref}
+            choose={onChange}
+          />
         )}
       />
       <EarliestDay />

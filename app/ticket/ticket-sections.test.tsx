@@ -4,7 +4,8 @@ import type { ReactElement } from "react";
 import { smallGuide } from "../../testing/builders.ts";
 import type { Person } from "../../core/people/index.ts";
 import type { Ticket, Transition } from "../../core/ticket/index.ts";
-import { ProveSection, RecordSection, TakeInSection, type Proving } from "./ticket-sections.tsx";
+import { RecordSection } from "./record-section.tsx";
+import { ProveSection, TakeInSection, type Proving } from "./ticket-sections.tsx";
 
 function words(element: ReactElement): string {
   const Stub = createRoutesStub([{ path: "/", Component: () => element }]);

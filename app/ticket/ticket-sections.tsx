@@ -5,23 +5,20 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { Link, useFetcher } from "react-router";
-import type { Checked, Fitted, Lot, Phase } from "../../core/bench/index.ts";
+import type { Checked, Fitted, Phase } from "../../core/bench/index.ts";
 import { nameOf, type Person } from "../../core/people/index.ts";
 import type { SoakFacts } from "../../core/soak/index.ts";
 import {
-  type Corrected,
   isNamed,
   type Ticket,
   type TicketLine,
   type TicketTrouble,
-  type Transition,
 } from "../../core/ticket/index.ts";
 import { adapterState } from "../../core/readings/index.ts";
 import {
   aboveWords,
   adapterWords,
   capital,
-  correctionWords,
   DATA_WORDS,
   jointWord,
   MARK_WORDS,
@@ -31,12 +28,9 @@ import {
   partWord,
   PASSWORD_WORDS,
   troubleWords,
-  WAIT_WORDS,
-  WAY_OF_ANSWER_WORDS,
   WORK_WORDS,
   wordList,
 } from "../../core/words/index.ts";
-import { Tally } from "../bench/step/tally.tsx";
 import { DiveLine } from "../signs/dive-line.tsx";
 import { Changes } from "../guide/stored.tsx";
 import { Fold } from "../ui/fold.tsx";
@@ -337,51 +331,6 @@ export function ProveSection({
         <Fact key={ask} name={`Answered ${answer}`}>
           {ask}
           {note !== undefined && ` ${note}`}
-        </Fact>
-      ))}
-    </Fold>
-  );
-}
-
-export function RecordSection({
-  people,
-  corrections,
-  guide,
-  transitions,
-  lots,
-}: {
-  people: readonly Person[];
-  /** What was put right since it was taken in. */
-  corrections: readonly Corrected[];
-  guide: NamedGuide | undefined;
-  transitions: readonly Transition[];
-  lots: readonly Lot[];
-}) {
-  const zone = useZone();
-  const last = transitions.at(-1);
-  return (
-    <Fold
-      title="Record"
-      line={last ? `${WAIT_WORDS[last.to].head}, ${momentWords(last.at, zone)}` : "nothing yet"}
-      isOpen
-    >
-      {guide && lots.length > 0 && <Tally guide={guide} lots={lots} />}
-      {transitions.map(({ at, by, to, note }, i) => (
-        <Fact key={i} name={momentWords(at, zone)}>
-          {nameOf(people, by)}: {WAIT_WORDS[to].head.toLowerCase()}
-          {note !== "" && ` (${note})`}
-        </Fact>
-      ))}
-      {corrections.map(({ at, by, changes, why, told }) => (
-        <Fact key={`${at} ${changes[0]?.field ?? ""}`} name={momentWords(at, zone)}>
-          {nameOf(people, by)} put this right:
-          {changes.map((change) => (
-            <div key={change.field}>{correctionWords(change)}</div>
-          ))}
-          {told !== undefined && (
-            <div>The customer was told: {WAY_OF_ANSWER_WORDS[told].toLowerCase()}</div>
-          )}
-          {why !== "" && <div>Why: {why}</div>}
         </Fact>
       ))}
     </Fold>
