@@ -180,7 +180,15 @@ test("a swollen pack stops the job, holds the ticket, and goes on only with a wo
   await expect(page.getByRole("heading", { name: "Waits for the customer" })).toBeVisible();
   await expect(page.getByText(/held: Look at the battery/)).toBeVisible();
   await page.goto(shop.url);
-  await expect(page.getByRole("link", { name: /1007/ })).toContainText("Held. Stop. Do not charge");
+  await expect(
+    page
+      .getByRole("region", { name: "Waiting for the customer's word" })
+      .getByRole("link", { name: /1007/ }),
+  ).toContainText("Held. Stop. Do not charge");
+  // Its owner has to be told.
+  await expect(
+    page.getByRole("region", { name: "To call" }).getByRole("listitem").filter({ hasText: "1007" }),
+  ).toContainText("Something came up at the bench");
   await page.goto(`${shop.url}/tickets/1007`);
   await page.getByRole("button", { name: "Customer says yes: parts are here" }).click();
   await expect(page.getByRole("heading", { name: "Waits for the bench" })).toBeVisible();
