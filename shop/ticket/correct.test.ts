@@ -4,7 +4,15 @@ import { nextEntry } from "../../testing/play.ts";
 import { done, MIREL, TestShop, TOBIN } from "../../testing/shop.ts";
 import { eraseCustomerData } from "../customer/index.server.ts";
 import { record } from "../stage/index.server.ts";
-import { counter, correct, correctable, decide, find, takeIn } from "./index.server.ts";
+import {
+  callsToMake,
+  counter,
+  correct,
+  correctable,
+  decide,
+  find,
+  takeIn,
+} from "./index.server.ts";
 
 let shop: TestShop;
 beforeEach(async () => {
@@ -175,6 +183,29 @@ test("a hand-back is undone, a payment taken back, each with its reason, by whoe
   });
   done(await says({ ...collected, release: "a friend" }));
   expect((await ticket(number)).waits).toBe("nothing");
+});
+
+test("who waits for a call: whoever waits longest first, until something came of it", async () => {
+  const [ready, fresh, gone] = [await shop.ticket(), await shop.ticket(), await shop.ticket()];
+  for (const number of [gone, ready]) done(await decide(shop.act(), number, "no", ""));
+  await shop.handBack(gone);
+  const calls = () => callsToMake(shop.shop);
+  expect(await calls()).toMatchObject([
+    { number: ready, customer: "Wren", phone: "1", about: "ready", tries: 0 },
+  ]);
+  done(await put(fresh, { promised: "2026-01-20" }));
+  expect((await calls()).map(({ number, about }) => [number, about])).toEqual([
+    [ready, "ready"],
+    [fresh, "day"],
+  ]);
+  const call = { kind: "called", about: "ready", note: "" } as const;
+  done(await record(shop.act(), ready, [{ ...call, outcome: "no-answer" }]));
+  expect((await calls())[0]).toMatchObject({ number: ready, tries: 1 });
+  done(await record(shop.act(), ready, [{ ...call, outcome: "left-word" }]));
+  expect((await calls()).map(({ number }) => number)).toEqual([fresh]);
+  // One record that cannot be read keeps nobody else's call from its place.
+  await shop.byHand(`UPDATE deeds SET body = '{}' WHERE ticket = ${ready}`);
+  expect((await calls()).map(({ number }) => number)).toEqual([fresh]);
 });
 
 test("whoever is erased is gone from what was put right as well", async () => {
