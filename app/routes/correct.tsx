@@ -10,7 +10,7 @@ import { CorrectForm } from "../take-in/correct-form.tsx";
 import { Page } from "../ui/page.tsx";
 import { formOf } from "../ui/form-of.server.ts";
 import { ticketNumber, ticketOr404 } from "../ui/or-404.server.ts";
-import { fieldsOf } from "../ui/read-form.server.ts";
+import { fieldsOf, readSentId } from "../ui/read-form.server.ts";
 import type { Route } from "./+types/correct";
 
 export const meta: Route.MetaFunction = ({ params }) => [
@@ -41,8 +41,7 @@ export const action = allowed(async ({ params, request, context }: Route.ActionA
     return data({ error: `Nothing was changed. ${wrong.join(" ")}` }, { status: 400 });
   }
   const { act } = await actFor(context);
-  const id = typeof sent === "string" && /^[\w-]{8,60}$/.test(sent) ? sent : undefined;
-  const done = ticketOr404(number, await correct(act, number, read.value, id));
+  const done = ticketOr404(number, await correct(act, number, read.value, readSentId(sent)));
   return done.ok
     ? redirect(`/tickets/${number}`)
     : data({ error: correctErrorWords(done.error) }, { status: 409 });

@@ -11,7 +11,7 @@ import { allowed } from "../frame/allowed.server.ts";
 import { forgetDraft } from "../take-in/draft.ts";
 import { type Refusals, TakeInForm } from "../take-in/take-in-form.tsx";
 import { Page } from "../ui/page.tsx";
-import { fieldsOf, idsIn } from "../ui/read-form.server.ts";
+import { fieldsOf, idsIn, readSentId } from "../ui/read-form.server.ts";
 import { formOf } from "../ui/form-of.server.ts";
 import type { Route } from "./+types/new-ticket";
 
@@ -56,9 +56,6 @@ function jsonIn(text: unknown, none: unknown): unknown {
 
 const bad = (errors: Refusals) => data({ errors }, { status: 400 });
 
-const isId = (sent: unknown): sent is string =>
-  typeof sent === "string" && /^[\w-]{8,60}$/.test(sent);
-
 export const action = allowed(async ({ request, context }: Route.ActionArgs) => {
   const all = fieldsOf(await formOf(request), ["parts", "signs"]);
   const { sent, ...fields } = all;
@@ -73,7 +70,7 @@ export const action = allowed(async ({ request, context }: Route.ActionArgs) => 
     return bad(Object.fromEntries(read.error.map((field) => [field, NEW_TICKET_WORDS[field]])));
   }
   const { act } = await actFor(context);
-  const taken = await takeIn(act, read.value, isId(sent) ? sent : undefined);
+  const taken = await takeIn(act, read.value, readSentId(sent));
   return taken.ok ? redirect(`/tickets/${taken.value}`) : bad(takeInErrorWords(taken.error));
 });
 

@@ -195,7 +195,7 @@ export default function TicketPage({ loaderData, actionData }: Route.ComponentPr
           phase={work.ok ? work.value.phase : undefined}
           soak={soak}
           held={line.held}
-          soon={loaderData.soon}
+          holds={blocks.find((block) => block.type === "too-soon")?.holds}
           blocks={open.map((block) => blockStandsWords(block, (id) => partWord(guide, id)))}
           hasQuote={stand.quotes.length > 0}
           isOrdered={stand.orders.some(({ state }) => state === "under-way" || state === "wrong")}

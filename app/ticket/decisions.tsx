@@ -13,7 +13,6 @@ import {
   isLook,
   isNamed,
   type Ticket,
-  type TooSoon,
 } from "../../core/ticket/index.ts";
 import {
   DECISION_WORDS,
@@ -44,7 +43,7 @@ export function Decisions({
   phase,
   soak,
   held,
-  soon,
+  holds,
   blocks,
   hasQuote,
   isOrdered,
@@ -59,7 +58,7 @@ export function Decisions({
   /** What the job is held for, if it is. */
   held: StopKind | undefined;
   /** A day that holds, where the promised one cannot. */
-  soon?: TooSoon | undefined;
+  holds?: string | undefined;
   /** What stands in its way, in words. */
   blocks: readonly string[];
   /** Whether there is a quote to answer. */
@@ -106,14 +105,14 @@ export function Decisions({
         </Typography>
       )}
       <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
-        {soon && (
+        {holds !== undefined && (
           <IfMay doing="decide" quiet>
             <Button
               component={Link}
-              to={`/tickets/${ticket.number}/correct?promised=${soon.holds}`}
+              to={`/tickets/${ticket.number}/correct?promised=${holds}`}
               variant="outlined"
             >
-              Promise {dayWords(soon.holds)} instead
+              Promise {dayWords(holds)} instead
             </Button>
           </IfMay>
         )}

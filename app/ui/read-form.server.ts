@@ -28,5 +28,9 @@ export function fieldsOf(form: FormData, lists: Lists = []): Readonly<Record<str
   return fields;
 }
 
+/** The id with which a form was sent, so that it is written once; undefined: it has none. */
+export const readSentId = (sent: unknown): string | undefined =>
+  typeof sent === "string" && /^[\w-]{8,60}$/.test(sent) ? sent : undefined;
+
 /** A field that holds ids with commas between them. ["fan,battery"] → fan and battery */
 export const idsIn = (text: string): readonly string[] => text.split(",").filter(Boolean);

@@ -1,7 +1,8 @@
-import { type ErrorObject, reader } from "../base/ajv.ts";
+import { reader } from "../base/ajv.ts";
 import { fail, ok, type Result } from "../base/result.ts";
 import { CORRECTABLE, type Correctable, WAYS_OF_ANSWER, type WayOfAnswer } from "./deeds.ts";
 import { newTicketSchema } from "./new-ticket.ts";
+import { wrongFields } from "./wrong-fields.ts";
 
 /** The form in which a ticket is put right: what it should say, and how the change came about. */
 export interface CorrectingForm extends Readonly<Record<Correctable, string>> {
@@ -48,17 +49,8 @@ const read = reader<CorrectingForm>({
 /** A form that was filled in, or the fields that are wrong, in the order they are asked for. */
 export function readCorrecting(value: unknown): Result<CorrectingForm, readonly CorrectingField[]> {
   const found = read(value);
-  return found.ok ? ok(found.value) : fail(wrongIn(found.error));
+  return found.ok ? ok(found.value) : fail(wrongFields(properties, found.error));
 }
-
-const wrongIn = (errors: readonly ErrorObject[]): readonly CorrectingField[] =>
-  (Object.keys(properties) as CorrectingField[]).filter((field) =>
-    errors.some(
-      ({ instancePath, params }) =>
-        instancePath.split("/")[1] === field ||
-        (params as Record<string, unknown>)["missingProperty"] === field,
-    ),
-  );
 
 /** A form as a ticket fills it before anybody writes in it. */
 export const correctingOf = (ticket: Readonly<Record<Correctable, string>>): CorrectingForm => ({

@@ -72,7 +72,6 @@ export {
   type WayOfPaying,
 } from "./deeds.ts";
 export { callFor, type Call } from "./call.ts";
-export { tooSoon, type TooSoon } from "./due.ts";
 export { doingOf } from "./doing.ts";
 export {
   afterDeed,

@@ -1,10 +1,11 @@
-import { type ErrorObject, reader } from "../base/ajv.ts";
+import { reader } from "../base/ajv.ts";
 import { fail, type Result } from "../base/result.ts";
 import type { NewModel } from "../learn/index.ts";
 import { PACK_SIGNS, type PackSign } from "../bench/index.ts";
 import { CONSENTS, type Consent } from "./deeds.ts";
 import { type Intake, intakeSchema } from "./intake.ts";
 import { type Work, WORKS } from "./stage.ts";
+import { wrongFields } from "./wrong-fields.ts";
 
 /** What is asked when a machine is taken in. */
 export interface NewTicket {
@@ -131,17 +132,7 @@ export const workOf = ({ work, parts }: Pick<NewTicket, "work" | "parts">): Work
 /** A new ticket, or the fields that are wrong, in the order they are asked for. */
 export function readNewTicket(value: unknown): Result<NewTicket, readonly NewTicketField[]> {
   const found = read(value);
-  return found.ok ? found : fail(fieldsOf(found.error));
-}
-
-function fieldsOf(errors: readonly ErrorObject[]): readonly NewTicketField[] {
-  return (Object.keys(newTicketSchema.properties) as NewTicketField[]).filter((field) =>
-    errors.some(
-      ({ instancePath, params }) =>
-        instancePath.split("/")[1] === field ||
-        (params as Record<string, unknown>)["missingProperty"] === field,
-    ),
-  );
+  return found.ok ? found : fail(wrongFields(newTicketSchema.properties, found.error));
 }
 
 const BULGES = /\b(bulg|swell|swoll|puff|bloat|balloon)/i;

@@ -1,7 +1,7 @@
 import type { Transaction } from "sequelize";
 import { fail, ok, type Result } from "../../core/base/result.ts";
 import { partsOf } from "../../core/guide/index.ts";
-import type { Job } from "../../core/rules/index.ts";
+import type { Job, Model } from "../../core/rules/index.ts";
 import {
   CORRECTABLE,
   type Correctable,
@@ -152,14 +152,14 @@ async function anotherMachine(
 ): Promise<
   Result<{ readonly machine: Machine | undefined; readonly job: Job | undefined }, CorrectError>
 > {
-  const { db } = act;
   if (!to.has("code") && !to.has("work")) return ok({ machine: undefined, job: undefined });
   const work = (to.get("work") ?? ticket.work) as NewTicket["work"];
   const { job } = ticket;
-  const kinds = await kindsOf(act, ticket);
+  const before = await modelNow(act, ticket);
   let machine: Machine | undefined;
   let parts: readonly string[] = job.for;
   if (to.has("code")) {
+    const kinds = kindsOf(before, job.for);
     const described = { ...asked, code: to.get("code")!, parts: kinds.map(({ kind }) => kind) };
     const found = await machineFor(act, described);
     if (!found.ok) {
@@ -172,35 +172,33 @@ async function anotherMachine(
     const { guide } = machine.model;
     const there: string[] = [];
     for (const { id, name, kind } of kinds) {
-      const same = guide.parts[id]?.kind === kind ? [id] : partsOf(guide, kind);
-      if (same.length === 0) return fail({ type: "no-such-part", part: name });
-      there.push(...same.slice(0, 1));
+      const same = guide.parts[id]?.kind === kind ? id : partsOf(guide, kind)[0];
+      if (same === undefined) return fail({ type: "no-such-part", part: name });
+      there.push(same);
     }
     parts = [...new Set(there)];
   }
   if (parts.length === 0 && (work === "replace" || work === "upgrade") && to.has("work")) {
     return fail({ type: "no-part" });
   }
-  const version = machine?.version ?? (await currentHash(db, ticket.guideId));
-  const model =
-    machine?.model ??
-    (version === undefined ? undefined : await modelFor(db, version, ticket.code));
-  const known = model && "ok" in model ? (model.ok ? model.value : undefined) : model;
-  if (!known) return fail({ type: "code-not-known", code: ticket.code });
-  return ok({ machine, job: jobFor(known, { work, parts, mode: job.mode ?? "short" }) });
+  const model = machine?.model ?? before;
+  if (!model) return fail({ type: "code-not-known", code: ticket.code });
+  return ok({ machine, job: jobFor(model, { work, parts, mode: job.mode ?? "short" }) });
 }
 
-/** The parts of a ticket's job by kind. */
-async function kindsOf({ db }: Act, { guideId, code, job }: Ticket) {
+/** A ticket's machine by the guide as it is now; undefined: that cannot be read. */
+async function modelNow({ db }: Act, { guideId, code }: Ticket): Promise<Model | undefined> {
   const version = await currentHash(db, guideId);
   const model = version === undefined ? undefined : await modelFor(db, version, code);
-  if (!model?.ok) return [];
-  const { parts } = model.value.guide;
-  return job.for.flatMap((id) => {
-    const part = parts[id];
+  return model?.ok ? model.value : undefined;
+}
+
+/** Parts by name and kind, those that the machine has. */
+const kindsOf = (model: Model | undefined, ids: readonly string[]) =>
+  ids.flatMap((id) => {
+    const part = model?.guide.parts[id];
     return part ? [{ id, name: part.name ?? id, kind: part.kind }] : [];
   });
-}
 
 /** The ticket is somebody else's, or all of a customer's tickets are under another name: each of them says so. */
 async function anotherCustomer(

@@ -13,8 +13,6 @@ import {
   owedFor,
   type Stand,
   standOf,
-  tooSoon,
-  type TooSoon,
 } from "../../core/ticket/index.ts";
 import type {
   Ticket,
@@ -73,8 +71,6 @@ export interface TicketPage {
   readonly photos: readonly string[];
   /** What its customer waits to hear. */
   readonly call: Call | undefined;
-  /** A day that holds, where the day it is promised for cannot. */
-  readonly soon: TooSoon | undefined;
   /** What stands in its way, by name. */
   readonly blocks: readonly Block[];
   /** Cents; undefined where the price was agreed by word of mouth. */
@@ -120,7 +116,6 @@ export async function ticketPage(
     stand,
     photos: photos.filter(({ step }) => step === AT_INTAKE).map(({ id }) => id),
     call: callFor(ticket, stand, today(shop)),
-    soon: tooSoon(ticket, stand, today(shop)),
     blocks: blocksOf(ticket, stand, rates, today(shop)),
     owed: owedFor(ticket, stand, rates),
     rates,
